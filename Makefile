@@ -1,0 +1,79 @@
+# make demo    everything set up, the demo kitchen on http://127.0.0.1:8765
+# make test    everything the tests need, and the tests
+# make serve   your own kitchen
+# make check   lint, types, import rules, and that generated files are current
+SHELL := /bin/bash
+PYTHON ?= python3
+PORT ?= 8765
+VENV := .venv
+BIN := $(VENV)/bin
+S := .setup
+
+.PHONY: demo serve test check build types bench screenshots clean
+.DELETE_ON_ERROR:
+
+demo: build
+	@echo "[4/4] Serving the demo kitchen"
+	@$(BIN)/rheum demo --port $(PORT)
+
+serve: build
+	@$(BIN)/rheum serve --port $(PORT)
+
+build: $(S)/python $(S)/web
+
+$(S)/python: requirements.lock pyproject.toml
+	@mkdir -p $(S)
+	@echo "[1/4] Python packages into $(VENV) (about a minute the first time)"
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Rheum needs Python 3.11 or newer; this is $$($(PYTHON) --version). Set PYTHON=python3.11."; exit 1; }
+	@test -x $(BIN)/python || $(PYTHON) -m venv $(VENV) || { echo "A virtual environment could not be made. On Debian: apt-get install python3-venv"; exit 1; }
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+$(S)/npm: frontend/package-lock.json frontend/package.json
+	@mkdir -p $(S)
+	@echo "[2/4] npm packages (one to three minutes the first time)"
+	@command -v npm >/dev/null || { echo "Rheum's screens need Node.js 20 or newer with npm to be built. On Debian: apt-get install nodejs npm"; exit 1; }
+	@cd frontend && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+$(S)/web: $(S)/npm $(shell find frontend/src frontend/public frontend/index.html frontend/vite.config.ts frontend/tsconfig.json -type f 2>/dev/null)
+	@echo "[3/4] Building the screens"
+	@cd frontend && npm run --silent build
+	@touch $@
+
+$(S)/dev: $(S)/python requirements-dev.lock
+	@echo "Packages for the tests"
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements-dev.lock
+	@touch $@
+
+$(S)/chromium: tools/install-chromium
+	@mkdir -p $(S)
+	@tools/install-chromium
+	@touch $@
+
+test: build $(S)/dev $(S)/chromium
+	@$(BIN)/python -m pytest -n 2 --dist loadfile
+
+types: $(S)/dev $(S)/npm
+	@$(BIN)/python tools/openapi > openapi.json
+	@cd frontend && npm run --silent types
+
+check: build $(S)/dev
+	@$(BIN)/ruff check rheum tests tools bench
+	@$(BIN)/ruff format --check rheum tests tools bench
+	@$(BIN)/mypy
+	@$(BIN)/lint-imports
+	@tools/check-generated
+	@cd frontend && npm run --silent lint && npm run --silent typecheck
+	@echo "All checks passed"
+
+bench: build $(S)/dev $(S)/chromium
+	@$(BIN)/python bench/check_cost.py
+	@bench/first_load.sh
+
+screenshots: build $(S)/dev $(S)/chromium
+	@$(BIN)/python tools/screenshots
+
+clean:
+	rm -rf $(VENV) $(S) frontend/node_modules rheum/web

@@ -1,0 +1,82 @@
+"""The application factory: routes in, core or store called, JSON out."""
+
+from __future__ import annotations
+
+import sqlite3
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import datetime, timezone
+from pathlib import Path
+from typing import Any, Final
+
+from apiflask import APIFlask
+from flask import Response, g
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+
+from rheum import __version__
+from rheum.api import batches, checks, guard, kitchen, pages, shelf
+from rheum.api.problems import Problem, of_http, of_validation, problem_response
+from rheum.core.altitude import AltitudeError
+from rheum.core.batch import EventRefused
+from rheum.core.reading import UnreadableRecipe
+from rheum.core.request import RequestError
+from rheum.formats.recipe_json import BadRecipeJson
+from rheum.store.database import Kind
+
+BODY_LIMIT: Final = 64 * 1024
+Clock = Callable[[], datetime]
+
+
+@dataclass(frozen=True)
+class Setup:
+    """What an application is made of: the database, its kind, the hosts it answers under, the clock."""
+
+    database: Path
+    kind: Kind
+    hosts: frozenset[str]
+    clock: Clock = lambda: datetime.now(timezone.utc)
+
+
+def create_app(setup: Setup) -> APIFlask:
+    """The WSGI application. The database must have been opened once with store.database.open_data."""
+    app = APIFlask("rheum.api", title="Rheum", version=__version__, spec_path="/api/openapi.json", docs_path=None)
+    app.config.update(MAX_CONTENT_LENGTH=BODY_LIMIT, DESCRIPTION="From “may I make this?” to a dated jar on the shelf.")
+    app.extensions["rheum"] = setup
+    guard.install(app, setup.hosts)
+    _errors(app)
+    for blueprint in (checks.blueprint, kitchen.blueprint, batches.blueprint, shelf.blueprint, pages.blueprint):
+        app.register_blueprint(blueprint)
+
+    @app.teardown_request
+    def _close(_: BaseException | None) -> None:
+        connection: sqlite3.Connection | None = g.pop("connection", None)
+        if connection is not None:
+            connection.close()
+
+    return app
+
+
+def _errors(app: APIFlask) -> None:
+    app.register_error_handler(Problem, lambda e: problem_response(e.status, e.title, e.detail, e.field))
+    app.register_error_handler(HTTPException, of_http)
+    app.register_error_handler(ValidationError, of_validation)
+    app.register_error_handler(UnreadableRecipe, lambda e: problem_response(422, "Nothing to check", str(e), "text"))
+    app.register_error_handler(BadRecipeJson, lambda e: problem_response(422, "Not a recipe", str(e), "recipe"))
+    app.register_error_handler(RequestError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
+    app.register_error_handler(AltitudeError, lambda e: problem_response(422, "Cannot be used", str(e), "altitude"))
+    app.register_error_handler(EventRefused, lambda e: problem_response(409, "Not now", str(e)))
+
+    @app.error_processor
+    def _processed(error: Any) -> Response:
+        cause: BaseException | None = error
+        while cause is not None and not isinstance(cause, ValidationError):
+            cause = cause.__cause__ or cause.__context__
+        if cause is not None:
+            return of_validation(cause)
+        return of_http(error)
+
+    @app.errorhandler(Exception)
+    def _unforeseen(error: Exception) -> Response:
+        app.logger.exception("unforeseen: %s", error)
+        return problem_response(500, "Something went wrong", "Something went wrong in Rheum. What was saved is safe; try again.")

@@ -1,0 +1,89 @@
+"""Batches: begin one, tell what happens to it, see where it stands."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from apiflask import APIBlueprint
+from pydantic import TypeAdapter
+
+from rheum.api.context import connection, now
+from rheum.api.problems import Problem
+from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView, BeginIn, EventIn
+from rheum.core.batch import Event, state_at
+from rheum.core.beginning import CannotBegin, begin
+from rheum.core.checking import check_text
+from rheum.core.findings import Finding
+from rheum.core.request import Settings
+from rheum.core.verdict import Verdict
+from rheum.reference.loading import library
+from rheum.store import batches as stored
+from rheum.store import kitchen as kitchens
+
+blueprint = APIBlueprint("batches", __name__, tag="Batches")
+_FINDINGS: TypeAdapter[tuple[Finding, ...]] = TypeAdapter(tuple[Finding, ...])
+_VERDICT: TypeAdapter[Verdict] = TypeAdapter(Verdict)
+_DATA = ("step", "jars", "part_jar", "early", "sealed", "to", "of")
+
+
+def _view(batch: stored.StoredBatch) -> BatchView:
+    moment = now()
+    findings = _FINDINGS.validate_python(batch.verdict["findings"])
+    return BatchView(batch.snapshot, state_at(batch.snapshot, batch.events, moment), findings, moment)
+
+
+def _found(batch_id: str) -> stored.StoredBatch:
+    batch = stored.get(connection(), batch_id)
+    if batch is None:
+        raise Problem(404, "No such batch", "There is no such batch. It may belong to another kitchen's data.")
+    return batch
+
+
+@blueprint.post("/api/batches")
+@blueprint.input(BeginIn, arg_name="asked")
+@blueprint.output(BatchOut)
+def begin_batch(asked: BeginIn) -> BatchView:
+    """Begin a batch from the text on the Bench. It is judged again here; what is begun never changes."""
+    kitchen = kitchens.read(connection())
+    if kitchen is None:
+        raise Problem(409, "No altitude", "Set the kitchen's altitude first: without it there are no minutes.")
+    settings = Settings(
+        kitchen.height, asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures or kitchen.measures,
+        asked.formula_id,
+    )  # fmt: skip
+    verdict = check_text(asked.text, settings, library())
+    try:
+        snapshot = begin(
+            asked.id, asked.text, verdict, settings, library(), now(), asked.jars, asked.jars_per_load or kitchen.jars_per_load
+        )
+    except CannotBegin as reason:
+        raise Problem(409, "Cannot begin", str(reason)) from None
+    recorded = stored.add(connection(), snapshot, _VERDICT.dump_json(verdict).decode())
+    return _view(_found(recorded.id))
+
+
+@blueprint.get("/api/batches")
+@blueprint.output(BatchListOut)
+def under_way() -> BatchList:
+    """Batches under way, newest first."""
+    return BatchList(tuple(_view(batch) for batch in stored.under_way(connection())), now())
+
+
+@blueprint.get("/api/batches/<batch_id>")
+@blueprint.output(BatchOut)
+def one(batch_id: str) -> BatchView:
+    """One batch as it stands now."""
+    return _view(_found(batch_id))
+
+
+@blueprint.post("/api/batches/<batch_id>/events")
+@blueprint.input(EventIn, arg_name="asked")
+@blueprint.output(BatchOut)
+def tell(batch_id: str, asked: EventIn) -> BatchView:
+    """Say what happened. The same event id again changes nothing; an event that does not fit is refused with a sentence."""
+    data: dict[str, Any] = {key: value for key in _DATA if (value := getattr(asked, key)) is not None}
+    event = Event(asked.id, asked.kind, now(), asked.load, asked.jar, data)
+    batch = stored.append(connection(), batch_id, event)
+    if batch is None:
+        raise Problem(404, "No such batch", "There is no such batch. It may belong to another kitchen's data.")
+    return _view(batch)

@@ -1,0 +1,31 @@
+"""What a request may use: the database connection, the clock, the library."""
+
+from __future__ import annotations
+
+import sqlite3
+from datetime import datetime
+from typing import TYPE_CHECKING, cast
+
+from flask import current_app, g
+
+from rheum.store.database import connect
+
+if TYPE_CHECKING:
+    from rheum.api.app import Setup
+
+
+def setup() -> Setup:
+    """What the application was made of."""
+    return cast("Setup", current_app.extensions["rheum"])
+
+
+def connection() -> sqlite3.Connection:
+    """The request's own connection, closed when it ends."""
+    if "connection" not in g:
+        g.connection = connect(setup().database)
+    return cast(sqlite3.Connection, g.connection)
+
+
+def now() -> datetime:
+    """The moment, by the clock that was passed in."""
+    return setup().clock()

@@ -1,0 +1,73 @@
+"""Every error as a JSON problem (RFC 9457) whose `detail` is a sentence that a person can act on."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from apiflask import HTTPError
+from flask import Response, json
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+from werkzeug.http import HTTP_STATUS_CODES
+
+_SENTENCE = {
+    404: "There is nothing here. Go back to the Bench.",
+    405: "That cannot be done at this address.",
+    413: "That is more than one recipe (the limit is 64 kB). Paste only the ingredients and the method.",
+    415: "Send JSON.",
+    429: "Too many requests at once. Wait a moment.",
+    500: "Something went wrong in Rheum. What was saved is safe; try again, and look at the server's window.",
+}
+_FIELD_HELP = {
+    "altitude_m": "Write the height in metres as a number, such as 1265.",
+    "altitude_ft": "Write the height in feet as a number, such as 4150.",
+    "altitude": "Write the height as a number, such as 1265, and choose metres or feet.",
+    "text": "Paste the recipe as text.",
+    "headspace_mm": "Write the headspace in millimetres as a number, such as 12.7.",
+    "minutes": "Write the minutes as a number.",
+    "jars": "Write how many jars, a whole number.",
+    "name": "Give the kitchen a name of 1 to 60 letters.",
+    "id": "The screen that sent this must give it an id of 8 to 64 letters.",
+}
+
+
+class Problem(Exception):
+    """An error to answer with: status, title, sentence, and the field it is about."""
+
+    def __init__(self, status: int, title: str, detail: str, field: str | None = None) -> None:
+        super().__init__(detail)
+        self.status, self.title, self.detail, self.field = status, title, detail, field
+
+
+def problem_response(status: int, title: str, detail: str, field: str | None = None) -> Response:
+    """The RFC 9457 answer."""
+    body: dict[str, Any] = {"type": "about:blank", "title": title, "status": status, "detail": detail}
+    if field:
+        body["field"] = field
+    return Response(json.dumps(body), status=status, mimetype="application/problem+json")
+
+
+def of_http(error: HTTPException | HTTPError) -> Response:
+    """Any HTTP error of the framework."""
+    code = (error.status_code if isinstance(error, HTTPError) else error.code) or 500
+    title = HTTP_STATUS_CODES.get(code, "Error")
+    return problem_response(code, title, _SENTENCE.get(code, "The request holds no whole JSON object. Send it again."))
+
+
+def of_validation(error: ValidationError) -> Response:
+    """A request body that does not fit, as one sentence about its first fault."""
+    first = error.errors()[0]
+    where = [str(part) for part in first["loc"] if not str(part).startswith("function-")]
+    field = where[0] if where else None
+    message = str(first["msg"]).removeprefix("Value error, ")
+    if first["type"] == "extra_forbidden":
+        message = f"Nothing called “{field}” can be sent here. Leave it out."
+    elif first["type"] == "missing":
+        message = f"“{field}” is missing. {_FIELD_HELP.get(field or '', '')}".strip()
+    elif first["type"] != "value_error":
+        message = (
+            f"“{field}” cannot be used: {message[0].lower()}{message[1:]}. {_FIELD_HELP.get(field or '', '')}".strip()
+            if field
+            else "Send a JSON object."
+        )
+    return problem_response(422, "Cannot be used", message, field)

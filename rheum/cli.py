@@ -1,0 +1,183 @@
+"""The `rheum` command: check a recipe, serve the screens, keep the data safe."""
+
+from __future__ import annotations
+
+import argparse
+import dataclasses
+import json
+import re
+import sys
+from datetime import date, datetime
+from pathlib import Path
+from typing import Any, Final
+
+from rheum.core.altitude import Altitude, AltitudeError, read_altitude
+from rheum.core.checking import check_text
+from rheum.core.quantity import AmountError, number
+from rheum.core.reading import UnreadableRecipe
+from rheum.core.request import RequestError, Settings
+from rheum.core.saying import mm
+from rheum.core.units import mm_per, unit_named
+from rheum.core.verdict import Verdict
+from rheum.store.database import FILE_OF, StoreError, default_data
+
+EXIT: Final = {"shelf": 0, "fridge": 10, "discard": 20}
+EXIT_WRONG: Final = 2
+_MARK: Final = {"stop": "STOP   ", "limit": "LIMIT  ", "caution": "CAUTION", "note": "note   "}
+_WHERE: Final = {
+    "shelf": "SHELF: may stand on the shelf",
+    "fridge": "FRIDGE: refrigerator or freezer only",
+    "discard": "DISCARD: do not jar this",
+}
+
+
+def _altitude(text: str) -> Altitude:
+    try:
+        return read_altitude(text)
+    except AltitudeError as error:
+        raise argparse.ArgumentTypeError(str(error)) from None
+
+
+def _headspace(text: str) -> float:
+    match = re.fullmatch(r"\s*([\d\s./¼½¾⅛]+?)\s*(mm|cm|in|inch|inches|\")\s*", text)
+    if match:
+        try:
+            return number(match.group(1)) * mm_per(unit_named(match.group(2)) or "in")
+        except (AmountError, ValueError):
+            pass
+    raise argparse.ArgumentTypeError(f"“{text}” is not a headspace with a unit. Write it like 0.5in or 12mm.")
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="rheum", description="From “may I make this?” to a dated jar on the shelf.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    check = commands.add_parser("check", help="judge a recipe file (- reads standard input)")
+    check.add_argument("file")
+    check.add_argument("--altitude", type=_altitude, help="the kitchen's height with its unit: 1265m or 4150ft")
+    check.add_argument("--jar", help="pint, quart, half-pint, 500ml …")
+    check.add_argument("--headspace", type=_headspace, help="0.5in or 12mm")
+    check.add_argument("--minutes", type=float, help="minutes of processing, all told")
+    check.add_argument("--method", choices=("bath", "steam"))
+    check.add_argument("--pack", choices=("raw", "hot"))
+    check.add_argument("--measures", choices=("us", "metric", "imperial"))
+    check.add_argument("--formula", metavar="ID", help="the tested formula you follow")
+    check.add_argument("--json", action="store_true", help="print one JSON object")
+    for name, words in (("serve", "serve your own kitchen"), ("demo", "serve the demo kitchen")):
+        serve = commands.add_parser(name, help=words)
+        serve.add_argument("--data", type=Path, default=None, help="the data folder")
+        serve.add_argument("--port", type=int, default=8765)
+        serve.add_argument("--host", default="127.0.0.1", help="address to listen on; 127.0.0.1 is this machine only")
+        serve.add_argument("--allow-host", action="append", default=[], metavar="NAME", help="another name or address that screens may use")
+        if name == "demo":
+            serve.add_argument("--fresh", action="store_true", help="begin the demo anew")
+    for name, words in (("backup", "copy your data to one file"), ("restore", "put a backup in the place of your data")):
+        keep = commands.add_parser(name, help=words)
+        keep.add_argument("file", type=Path)
+        keep.add_argument("--data", type=Path, default=None, help="the data folder")
+    return parser
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run a command and give its exit code."""
+    arguments = _parser().parse_args(argv)
+    if arguments.command == "check":
+        return _check(arguments)
+    try:
+        if arguments.command in ("serve", "demo"):
+            from rheum.serving import serve
+
+            return serve(arguments, demo=arguments.command == "demo")
+        return _keep(arguments)
+    except StoreError as error:
+        return _wrong(str(error))
+
+
+def _wrong(sentence: str) -> int:
+    print(f"rheum: {sentence}", file=sys.stderr)
+    return EXIT_WRONG
+
+
+def _read(name: str) -> str:
+    """The recipe text of a file. ValueError with a sentence where it cannot be read."""
+    from rheum.formats.recipe_json import read_recipe_json
+
+    if name == "-":
+        text = sys.stdin.buffer.read(1_000_000).decode("utf-8", errors="replace")
+        return read_recipe_json(text) if text.lstrip().startswith("{") else text
+    path = Path(name)
+    if path.suffix.lower() not in (".txt", ".json"):
+        raise ValueError(f"{name} is neither .txt (recipe text) nor .json (a schema.org Recipe). Rename it, or pipe it in with “-”.")
+    try:
+        if path.stat().st_size > 1_000_000:
+            raise ValueError(f"{name} is too large to be a recipe.")
+        text = path.read_text(encoding="utf-8-sig")
+    except OSError as error:
+        raise ValueError(f"{name} cannot be read: {error.strerror}.") from None
+    except UnicodeDecodeError:
+        raise ValueError(f"{name} is not text in UTF-8. Save it again as plain text.") from None
+    return read_recipe_json(text) if path.suffix.lower() == ".json" else text
+
+
+def _check(arguments: argparse.Namespace) -> int:
+    from rheum.reference.loading import library
+
+    settings = Settings(
+        arguments.altitude, arguments.jar, arguments.pack, arguments.headspace, arguments.minutes, arguments.method, arguments.measures,
+        arguments.formula,
+    )  # fmt: skip
+    try:
+        verdict = check_text(_read(arguments.file), settings, library())
+    except (UnreadableRecipe, RequestError, AltitudeError, ValueError) as error:
+        return _wrong(str(error))
+    if arguments.json:
+        print(json.dumps(dataclasses.asdict(verdict), default=_plain, ensure_ascii=False, indent=2))
+    else:
+        _print(verdict)
+    return EXIT[verdict.destination]
+
+
+def _plain(value: Any) -> str:
+    if isinstance(value, (date, datetime)):
+        return value.isoformat()
+    raise TypeError(type(value).__name__)
+
+
+def _print(verdict: Verdict) -> None:
+    print(verdict.title)
+    print(_WHERE[verdict.destination])
+    if verdict.formula:
+        print(f"Against: {verdict.formula.title} ({verdict.formula.source}; remembered: {verdict.formula.recall})")
+    if verdict.process and verdict.jar:
+        process = verdict.process
+        print(
+            f"Process {verdict.jar.title} jars {process.minutes} minutes ({process.base_minutes} and {process.altitude_minutes} for {process.band}), "
+            f"headspace {mm(process.headspace_mm)}"
+        )
+        if process.sterilise_minutes:
+            print(f"Sterilise the jars first: {process.sterilise_minutes} minutes in boiling water")
+    elif verdict.destination == "fridge":
+        print(verdict.fridge.says)
+    if verdict.kitchen.boiling_point_c is not None:
+        print(f"Water boils at {verdict.kitchen.boiling_point_c:.1f} °C here")
+    for found in verdict.findings:
+        where = f"line {found.line}: " if found.line else ""
+        print(f"  {_MARK[found.level]} {where}{found.says} {found.why} [{found.code}; {found.source}]")
+        if found.remedy:
+            print(f"          → {found.remedy.says}")
+
+
+def _keep(arguments: argparse.Namespace) -> int:
+    from rheum.store.safekeeping import backup, restore
+
+    folder = arguments.data or default_data()
+    if arguments.command == "backup":
+        backup(folder / FILE_OF["kitchen"], arguments.file)
+        print(f"Backed up to {arguments.file}")
+        return 0
+    kept = restore(folder, arguments.file)
+    print(f"Restored from {arguments.file}" + (f"; what was there is kept as {kept}" if kept else ""))
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

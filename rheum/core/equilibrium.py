@@ -1,0 +1,110 @@
+"""What the jar ends at: an estimate of pH with honest bounds, and a ledger of who brings acid and who takes it up.
+
+Charge balance in the jar's water at equilibrium, each produce line a linear buffer around its own pH:
+
+    sum m_i * b_i * (pH_i - pH) + [H+] * W = acetate(pH) + citrate charge(pH)
+
+The left side falls and the right side rises with pH, so there is one root. Bounds take, inside the root function, each
+line's largest or smallest b * (pH_i - pH) over its four corners. Buffering figures are from memory and wide on purpose;
+pH ranges: FDA, approximate pH of foods (from memory). An estimate may lower a verdict and never lifts one.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Final
+
+from scipy.optimize import brentq
+
+ACETIC_PKA: Final = 4.756
+CITRIC_PKAS: Final = (3.13, 4.76, 6.40)
+_LOWEST_PH: Final = 0.5
+_HIGHEST_PH: Final = 9.5
+
+
+@dataclass(frozen=True, slots=True)
+class Buffer:
+    """One produce line in the jar: kilograms, pH range, buffering range in mmol H+ per kg per pH unit."""
+
+    line: int
+    kg: float
+    ph: tuple[float, float]
+    beta: tuple[float, float]
+
+    def takes_up_mol(self, ph: float) -> float:
+        """Mol H+ taken up at a jar pH, by the middles of the ranges; negative where the line itself brings acid."""
+        return self.kg * sum(self.beta) / 2 * (sum(self.ph) / 2 - ph) / 1000
+
+
+@dataclass(frozen=True, slots=True)
+class AcidDose:
+    """One acid line: mol of acetic and of citric acid, each as a range."""
+
+    line: int
+    acetic: tuple[float, float] = (0.0, 0.0)
+    citric: tuple[float, float] = (0.0, 0.0)
+
+    @property
+    def brought_mol(self) -> float:
+        """Mol H+ this line could give up in all (titratable): acetic one, citric three."""
+        return sum(self.acetic) / 2 + 3 * sum(self.citric) / 2
+
+
+@dataclass(frozen=True, slots=True)
+class PhBand:
+    """Estimated pH at equilibrium. Always shown as a band."""
+
+    low: float
+    mid: float
+    high: float
+
+
+def acetate_mol(total: float, ph: float) -> float:
+    """Mol of acetate ion of `total` mol acetic acid at a pH."""
+    ka, h = math.pow(10.0, -ACETIC_PKA), math.pow(10.0, -ph)
+    return total * ka / (ka + h)
+
+
+def citrate_charge_mol(total: float, ph: float) -> float:
+    """Mol of negative charge on `total` mol citric acid at a pH."""
+    h = math.pow(10.0, -ph)
+    k1, k2, k3 = (math.pow(10.0, -pka) for pka in CITRIC_PKAS)
+    one, two, three = h * h * k1, h * k1 * k2, k1 * k2 * k3
+    return total * (one + 2 * two + 3 * three) / (h**3 + one + two + three)
+
+
+def _root(taken_up: Callable[[float], float], acetic: float, citric: float, water_kg: float) -> float:
+    def balance(ph: float) -> float:
+        return (
+            taken_up(ph)
+            + (math.pow(10.0, -ph) - math.pow(10.0, ph - 14.0)) * water_kg
+            - acetate_mol(acetic, ph)
+            - citrate_charge_mol(citric, ph)
+        )
+
+    return float(brentq(balance, _LOWEST_PH, _HIGHEST_PH, xtol=1e-6))
+
+
+def estimate(buffers: tuple[Buffer, ...], doses: tuple[AcidDose, ...], water_kg: tuple[float, float]) -> PhBand:
+    """The pH band of a jar holding these. `water_kg` as (for the lower bound, for the upper bound)."""
+
+    def corners(ph: float, pick: Callable[..., float]) -> float:
+        total = 0.0
+        for item in buffers:
+            total += item.kg * pick(beta * (own - ph) for beta in item.beta for own in item.ph) / 1000
+        return total
+
+    acetic = sum(d.acetic[0] for d in doses), sum(d.acetic[1] for d in doses)
+    citric = sum(d.citric[0] for d in doses), sum(d.citric[1] for d in doses)
+    low = _root(lambda ph: corners(ph, min), acetic[1], citric[1], water_kg[0])
+    mid = _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), sum(acetic) / 2, sum(citric) / 2, sum(water_kg) / 2)
+    high = _root(lambda ph: corners(ph, max), acetic[0], citric[0], water_kg[1])
+    return PhBand(low, mid, high)
+
+
+def pure_acid_ph(percent: float, grams_per_mol: float = 60.052) -> float:
+    """pH of acetic acid alone in water at a strength in per cent w/v (charge balance, ideal)."""
+    mol = percent * 10 / grams_per_mol
+    return _root(lambda ph: 0.0, mol, 0.0, 1.0)

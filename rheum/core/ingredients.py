@@ -1,0 +1,119 @@
+"""What an ingredient is, and finding one by the name a person wrote."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from typing import Final, Literal
+
+Role = Literal[
+    "vinegar", "juice", "fresh-juice", "citric", "water", "produce", "herb", "spice", "salt", "sweetener", "fat",
+    "thickener", "firming", "alkali", "other",
+]  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class ClassRole:
+    """What a class of ingredients counts as, and the code it earns where the formula has none of it."""
+
+    name: str
+    role: Role
+    when_added: str
+    low_acid: bool
+    more_is: str
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Ingredient:
+    """One ingredient. pH and buffer are ranges; `buffer` is mmol H+ per kg per pH unit; `acid` is % w/v
+    (acetic for vinegars, citric for juices); `each_g` is one as bought; `edible` the part left after trimming."""
+
+    id: str
+    name: str
+    aliases: tuple[str, ...]
+    klass: str
+    swap_group: str | None
+    ph: tuple[float, float] | None
+    buffer: tuple[float, float] | None
+    acid: tuple[float, float] | None
+    g_per_cup: float | None
+    each_g: float | None
+    edible: float
+    allergens: tuple[str, ...]
+    role: ClassRole
+
+
+def _stem(word: str) -> str:
+    if len(word) > 4 and word.endswith("ies"):
+        return word[:-3] + "y"
+    if word.endswith(("shes", "ches", "xes", "sses", "oes")):
+        return word[:-2]
+    if len(word) > 2 and word.endswith("s") and not word.endswith(("ss", "us")):
+        return word[:-1]
+    return word
+
+
+def words_of(text: str) -> tuple[str, ...]:
+    """A name as comparable words: lower case, no accents, no plural endings, hyphens as spaces."""
+    plain = "".join(c for c in unicodedata.normalize("NFKD", text.lower()) if not unicodedata.combining(c))
+    return tuple(_stem(word) for word in re.findall(r"[a-z0-9]+", plain.replace("'", "").replace("’", "")))
+
+
+@dataclass(frozen=True, slots=True)
+class NameMatch:
+    """An ingredient found in words, and where: words[start:end] were the name."""
+
+    ingredient: Ingredient
+    start: int
+    end: int
+
+
+@dataclass(frozen=True)
+class Catalogue:
+    """All ingredients, findable by id and by any name. Built by reference.load()."""
+
+    by_id: Mapping[str, Ingredient]
+    _by_words: dict[tuple[str, ...], Ingredient] = field(default_factory=dict, repr=False)
+    _longest: int = 1
+
+    @classmethod
+    def of(cls, ingredients: Iterable[Ingredient]) -> Catalogue:
+        """ValueError where two ingredients claim one name or id."""
+        by_id: dict[str, Ingredient] = {}
+        by_words: dict[tuple[str, ...], Ingredient] = {}
+        for item in ingredients:
+            if item.id in by_id:
+                raise ValueError(f"ingredient {item.id} is there twice")
+            by_id[item.id] = item
+            for name in (item.name, *item.aliases):
+                taken = by_words.setdefault(words_of(name), item)
+                if taken is not item:
+                    raise ValueError(f"“{name}” names both {taken.id} and {item.id}")
+        return cls(by_id, by_words, max(len(words) for words in by_words))
+
+    def __getitem__(self, ingredient_id: str) -> Ingredient:
+        return self.by_id[ingredient_id]
+
+    def exactly(self, text: str) -> Ingredient | None:
+        """The ingredient of just this name."""
+        return self._by_words.get(words_of(text))
+
+    def within(self, words: tuple[str, ...]) -> list[NameMatch]:
+        """Every ingredient named in the words, longest names first taken, left to right, none overlapping."""
+        found: list[NameMatch] = []
+        at = 0
+        while at < len(words):
+            for length in range(min(self._longest, len(words) - at), 0, -1):
+                item = self._by_words.get(words[at : at + length])
+                if item is not None:
+                    found.append(NameMatch(item, at, at + length))
+                    at += length
+                    break
+            else:
+                at += 1
+        return found
+
+
+ROLES: Final = frozenset(Role.__args__)  # type: ignore[attr-defined]

@@ -1,0 +1,69 @@
+"""Jars: what each holds, how tall it is, and which tested size its processing time is taken from."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final, Literal
+
+# Process classes by volume (USDA Complete Guide, Guide 1, from memory; quarter-pint: common practice).
+CLASS_ML: Final[Mapping[str, float]] = {
+    "quarter-pint": 118.0,
+    "half-pint": 237.0,
+    "twelve-ounce": 355.0,
+    "pint": 473.0,
+    "pint-and-a-half": 710.0,
+    "quart": 946.0,
+    "half-gallon": 1893.0,
+}
+# Common practice: these three metric sizes count as the US size beside them although about 6 % larger.
+METRIC_EQUALS: Final[Mapping[int, str]] = {250: "half-pint", 500: "pint", 1000: "quart"}
+
+
+@dataclass(frozen=True, slots=True)
+class Jar:
+    """A jar: brim volume, inside depth and mouth, and the size whose minutes it takes."""
+
+    id: str
+    title: str
+    volume_ml: float
+    depth_mm: float
+    mouth_mm: float
+    body_mm: float
+    process_class: str
+    family: Literal["us", "metric"]
+
+    def headspace_ml(self, headspace_mm: float) -> float:
+        """Millilitres of air a headspace leaves, taking the neck as a cylinder of the mouth's width."""
+        return 3.141592653589793 * (self.mouth_mm / 2) ** 2 * headspace_mm / 1000
+
+
+def process_class_of(volume_ml: float) -> str | None:
+    """The size class a brim volume belongs to: the metric equals, else the next class up; None above the largest."""
+    if volume_ml in METRIC_EQUALS:
+        return METRIC_EQUALS[int(volume_ml)]
+    for name, holds in sorted(CLASS_ML.items(), key=lambda pair: pair[1]):
+        if volume_ml <= holds + 0.5:
+            return name
+    return None
+
+
+@dataclass(frozen=True, slots=True)
+class Covered:
+    """Which tested size a jar's minutes come from, and how the jar stands to the tested sizes."""
+
+    size: str | None
+    how: Literal["tested", "smaller", "between", "larger"]
+
+
+def covering_size(process_class: str, tested: Mapping[str, object]) -> Covered:
+    """The tested size that covers a jar: itself, the smallest for a smaller jar, the larger neighbour between
+    two sizes; none for a larger jar (USDA Guide 1, from memory)."""
+    if process_class in tested:
+        return Covered(process_class, "tested")
+    wanted = CLASS_ML[process_class]
+    for position, size in enumerate(sorted(tested, key=CLASS_ML.__getitem__)):
+        if CLASS_ML[size] >= wanted:
+            # The half-pint's time is the quarter-pint's own by common practice: still “smaller than tested”.
+            return Covered(size, "smaller" if position == 0 else "between")
+    return Covered(None, "larger")

@@ -1,0 +1,61 @@
+"""How long things keep: ready-from and best-before on the shelf, use-by in the refrigerator."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+from typing import Final, Literal
+
+from rheum.core.equilibrium import PhBand
+from rheum.core.formulas import Formula
+from rheum.core.rules.produce import CANNING_PH
+from rheum.core.rules.reading import TARGET_PH
+
+BEST_MONTHS: Final = 12
+UNSEALED_DAYS: Final = 7
+# Weeks before opening by kind, where a formula gives none (common practice).
+_KEEPS_FOUR_WEEKS: Final = ("pickle", "relish", "chutney", "sauce")
+
+
+@dataclass(frozen=True, slots=True)
+class FridgeKeeping:
+    """How long a refrigerator batch keeps, and a sentence that says so."""
+
+    days: int
+    says: str
+
+
+def fridge_keeping(ph: PhBand | None, acid_known: bool, kind: str | None) -> FridgeKeeping:
+    """Days in the refrigerator (common practice, cautious): four weeks for pickles, relishes, chutneys and hot sauces
+    wholly under pH 4.2 with known vinegar; a week for salsas and weaker ones; three days above 4.6 or acid unknown."""
+    if ph is None or not acid_known or ph.high > CANNING_PH:
+        return FridgeKeeping(3, "Within 24 hours of jarring into the refrigerator; eat within 3 days, or freeze.")
+    if ph.high < TARGET_PH and kind in _KEEPS_FOUR_WEEKS:
+        return FridgeKeeping(28, "Within 24 hours of jarring into the refrigerator; eat within 4 weeks.")
+    return FridgeKeeping(7, "Within 24 hours of jarring into the refrigerator; eat within a week.")
+
+
+def ready_from(made: date, formula: Formula) -> date:
+    """The day a shelf batch is at its best from, by the formula's weeks."""
+    return made + timedelta(weeks=formula.weeks)
+
+
+def best_before(made: date) -> date:
+    """Twelve months on (common practice; quality, not safety, while the seal holds)."""
+    try:
+        return made.replace(year=made.year + 1)
+    except ValueError:
+        return made.replace(year=made.year + 1, day=28)
+
+
+USE_FIRST_DAYS: Final = 90
+
+
+def standing_on(today: date, ready: date, best: date) -> Literal["waiting", "ready", "use-first", "past-best"]:
+    """How a jar stands on a day: still waiting, ready, to be used first (the last three months), or past its best."""
+    if today > best:
+        return "past-best"
+    if today < ready:
+        return "waiting"
+    first = min(timedelta(days=USE_FIRST_DAYS), (best - ready) / 2)
+    return "use-first" if best - today <= first else "ready"

@@ -1,0 +1,21 @@
+"""The shipped facts as one value, handed to every rule that needs them."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from rheum.core.formulas import Formula, Swap
+from rheum.core.ingredients import Catalogue
+from rheum.core.jars import Jar
+
+
+@dataclass(frozen=True, eq=False)
+class Library:
+    """Ingredients, formulas, jars and swaps. Loaded by rheum.reference; core only reads it."""
+
+    catalogue: Catalogue
+    formulas: Mapping[str, Formula]
+    jars: Mapping[str, Jar]
+    swaps: tuple[Swap, ...]
+    tinned: Mapping[str, str]

@@ -1,0 +1,187 @@
+"""Reading amounts as people write them: `2 1/4 cups`, `1½ lb`, `3-4`, `2 x 400 g`, `a dozen`."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from dataclasses import dataclass, replace
+from typing import Final
+
+from rheum.core.units import kind_of, unit_named
+
+MOST_OF_A_UNIT: Final = 1_000_000.0
+
+
+class AmountError(ValueError):
+    """An amount that was written but cannot be meant; the message says why and what to write."""
+
+
+@dataclass(frozen=True, slots=True)
+class Amount:
+    """A quantity in a kitchen unit; `low` and `high` differ for a range. `unit` is a name from units.py."""
+
+    low: float
+    high: float
+    unit: str
+
+    @property
+    def is_range(self) -> bool:
+        return self.low != self.high
+
+    def times(self, factor: float) -> Amount:
+        return replace(self, low=self.low * factor, high=self.high * factor)
+
+
+_WORDS: Final = {
+    "a": 1.0, "an": 1.0, "one": 1.0, "two": 2.0, "three": 3.0, "four": 4.0, "five": 5.0, "six": 6.0, "seven": 7.0,
+    "eight": 8.0, "nine": 9.0, "ten": 10.0, "eleven": 11.0, "twelve": 12.0, "dozen": 12.0, "half": 0.5,
+}  # fmt: skip
+_VULGAR: Final = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
+_NUMBER: Final = (
+    rf"(?:\d+[ ]*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s+|\s*&\s*|\s+and\s+|-)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+"
+    r"|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+[.,]\d+|\d+|\.\d+)"
+)
+_RANGE: Final = re.compile(rf"({_NUMBER})(?:\s*(?:-|–|—|to)\s*({_NUMBER}))?(?![\d/⁄%])")
+_WORD_NUMBER: Final = re.compile(
+    rf"(half an?|half a dozen|a dozen|a couple of|{'|'.join(sorted(_WORDS, key=len, reverse=True))})\b\s*", re.IGNORECASE
+)
+_TIMES: Final = re.compile(rf"({_NUMBER})\s*[x×]\s*(?=\d)", re.IGNORECASE)
+_PACKAGE: Final = re.compile(
+    rf"^\(?\s*({_NUMBER})[\s-]*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\b\.?\s*\)?\s*(?=(?:can|tin|jar|bag|packet|package|box|bottle)s?\b)",
+    re.IGNORECASE,
+)
+_CONTAINER: Final = re.compile(r"^(can|tin|jar|bag|packet|package|box|bottle)s?\b\s*(?:of\b)?\s*", re.IGNORECASE)
+
+
+def number(text: str) -> float:
+    """The value of one written number, mixed, vulgar or decimal. AmountError for a zero denominator."""
+    text = text.strip()
+    match = re.fullmatch(r"(?:(\d+)(?:\s+|\s*&\s*|\s+and\s+|-))?(\d+)\s*[/⁄]\s*(\d+)", text)
+    if match:
+        whole, top, bottom = (int(part) if part else 0 for part in match.groups())
+        if bottom == 0:
+            raise AmountError(f"“{text}” divides by zero. Write the fraction again, for example 1/2.")
+        return whole + top / bottom
+    if text[-1:] in _VULGAR and text[-1:]:
+        return float(text[:-1].strip() or 0) + unicodedata.numeric(text[-1])
+    if re.fullmatch(r"\d{1,3}(,\d{3})+(\.\d+)?", text):
+        return float(text.replace(",", ""))
+    return float(text.replace(",", "."))
+
+
+def _leading_number(text: str) -> tuple[float, float, str] | None:
+    word = _WORD_NUMBER.match(text)
+    if word:
+        said = word.group(1).lower()
+        if said.startswith("a couple"):
+            return 2.0, 2.0, text[word.end() :]
+        if said.endswith("a dozen"):
+            count = 6.0 if said.startswith("half") else 12.0
+            return count, count, text[word.end() :]
+        if said.startswith("half a"):
+            return 0.5, 0.5, text[word.end() :]
+        rest = text[word.end() :]
+        count = _WORDS[said]
+        if count > 1 and rest.lower().startswith("dozen"):
+            return count * 12, count * 12, rest[5:].lstrip()
+        upto = re.match(r"(?:to|or)\s+", rest, re.IGNORECASE)
+        if upto and (second := _WORD_NUMBER.match(rest[upto.end() :])) and second.group(1).lower() in _WORDS:
+            return count, _WORDS[second.group(1).lower()], rest[upto.end() + second.end() :]
+        return count, count, rest
+    match = _RANGE.match(text)
+    if not match:
+        return None
+    first, second_text = match.group(1), match.group(2)
+    low = number(first)
+    high = number(second_text) if second_text else low
+    rest = text[match.end() :]
+    dozen = re.match(r"\s*dozen\b", rest, re.IGNORECASE)
+    if dozen:
+        low, high, rest = low * 12, high * 12, rest[dozen.end() :]
+    return low, high, rest
+
+
+def _unit_after(text: str) -> tuple[str | None, str]:
+    text = text.lstrip(" -")
+    fluid = re.match(r"fl(?:uid|\.)?\s*(?:oz|ounces?)\b\.?\s*", text, re.IGNORECASE)
+    if fluid:
+        return "fl oz", text[fluid.end() :]
+    word = re.match(r"([A-Za-z#]+\.?|[\"″”])(?=[\s,;()/+]|$|\d)", text)
+    if not word:
+        return None, text
+    unit = unit_named(word.group(1)) or unit_named(word.group(1).rstrip("."))
+    return (unit, text[word.end() :]) if unit else (None, text)
+
+
+def leading_amount(text: str) -> tuple[Amount | None, str]:
+    """Take an amount off the front of a line.
+
+    Gives the amount (None where the line begins with no number) and the rest of the text.
+    Raises AmountError for an amount that cannot be meant: below or at zero, a zero denominator, a range upside down.
+    """
+    text = text.strip()
+    if re.match(r"[-−–]\s?\d", text):
+        raise AmountError("An amount cannot be below zero. If the dash is a list mark, leave it out.")
+    text = re.sub(
+        r"^(?:about|approximately|approx\.?|around|roughly|scant|heaped|heaping|generous|level|~)\s+", "", text, flags=re.IGNORECASE
+    )
+    factor = 1.0
+    many = _TIMES.match(text)
+    if many:
+        factor = number(many.group(1))
+        text = text[many.end() :]
+    found = _leading_number(text)
+    if not found:
+        return None, text
+    low, high, rest = found
+    if low > high:
+        raise AmountError(f"The range runs downwards ({low:g} to {high:g}). Write the smaller figure first.")
+    if low <= 0:
+        raise AmountError("An amount of zero says nothing. Write how much, or take the line out.")
+    package = _PACKAGE.match(rest.lstrip())
+    if package:
+        unit = unit_named(package.group(2)) or ("fl oz" if package.group(2).lower().startswith("fl") else "g")
+        each = number(package.group(1))
+        after = rest.lstrip()[package.end() :]
+        return Amount(low * each * factor, high * each * factor, unit), _CONTAINER.sub("", after.strip(), count=1)
+    unit_found, rest = _unit_after(rest)
+    rest = rest.lstrip()
+    if factor != 1.0 or (unit_found and kind_of(unit_found) == "mass"):
+        rest = _CONTAINER.sub("", rest, count=1)
+    rest = re.sub(r"^(?:of|each)\s+", "", rest, flags=re.IGNORECASE)
+    amount = Amount(low * factor, high * factor, unit_found or "each")
+    if amount.high > MOST_OF_A_UNIT:
+        raise AmountError(f"{amount.high:g} {amount.unit} is more than any kitchen holds. Check the figure.")
+    return amount, rest
+
+
+def split_amounts(text: str) -> tuple[Amount | None, Amount | None, str]:
+    """Like leading_amount, and also reads `1 cup plus 2 tbsp …` (added up) and `2 cups (500 ml) …` or `2 cups / 500 ml …`
+    (a second way of giving the same amount). Gives first amount, second amount, rest."""
+    amount, rest = leading_amount(text)
+    if amount is None:
+        return None, None, rest
+    plus = re.match(r"(?:plus|\+|and)\s+(?=[\d¼½¾⅓⅔⅛])", rest, re.IGNORECASE)
+    if plus:
+        more, after = leading_amount(rest[plus.end() :])
+        if more is not None and kind_of(more.unit) == kind_of(amount.unit) == "volume":
+            from rheum.core.units import ml_per
+
+            ratio = ml_per(more.unit, "us") / ml_per(amount.unit, "us")
+            amount = replace(amount, low=amount.low + more.low * ratio, high=amount.high + more.high * ratio)
+            rest = after
+    second = re.match(
+        r"(?:\(\s*(?:about|approx\.?|or|roughly|=|~)?\s*([^()]*?\d[^()]*?|[¼½¾⅓⅔⅛][^()]*?)\)|(?:/|or)\s*(?=\d))\s*", rest, re.IGNORECASE
+    )
+    if second:
+        inside = second.group(1) or rest[second.end() :]
+        try:
+            other, left = leading_amount(inside)
+        except AmountError:
+            other, left = None, inside
+        if other is not None and kind_of(other.unit) in ("volume", "mass"):
+            if second.group(1) is None:
+                return amount, other, left
+            if not left.strip():
+                return amount, other, re.sub(r"^of\s+", "", rest[second.end() :])
+    return amount, None, rest

@@ -1,0 +1,225 @@
+"""Recipe text → Recipe: the first arrow on the way to a verdict."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from rheum.core.ingredients import Catalogue, words_of
+from rheum.core.quantity import AmountError, leading_amount
+from rheum.core.reading_lines import LineUnread, read_ingredient, strip_bullet
+from rheum.core.reading_method import MethodNotes, jars_named, note_prose
+from rheum.core.recipe import Recipe, RecipeLine, Section, Unread
+from rheum.core.units import COUNT_UNITS, kind_of
+
+LONGEST_TEXT: Final = 40_000
+MOST_LINES: Final = 400
+
+
+class UnreadableRecipe(ValueError):
+    """Nothing usable was found in the text; the message says what to do."""
+
+
+_HEADING: Final = re.compile(
+    r"^\s*(?:#+\s*(?P<marked>.+?)\s*#*|(?:\*\*|__)?(?P<plain>[A-Za-z][A-Za-z0-9/½ ,'()-]{0,60}?):(?:\*\*|__)?\s*(?P<rest>.*))$"
+)
+_PROSE: Final = re.compile(
+    r"^(?:method|steps?|directions?|instructions?|procedure|to make|how to make|preparation|process(?:ing)?|to (?:can|process|jar)|canning|notes?|tips?|to store|storage)\b",
+    re.I,
+)
+_SOAK: Final = re.compile(
+    r"^(?:for (?:the )?)?(?:soak(?:ing)?|salting|salt soak|lime soak|brining soak|for (?:the )?soak(?:ing)?|for salting)\b", re.I
+)
+_PER_JAR: Final = re.compile(r"^(?:(?:for|in|to) )?(?:per|each|every)\b.*", re.I)
+_YIELD: Final = re.compile(r"^\s*(?:yields?|makes|servings?|serves|makes about)\b:?\s*(.*)$", re.I)
+_SETTING: Final = re.compile(
+    r"^\s*(?:jars?|jar size|headspace|head space|process(?:ing)?(?: time)?|time|pack|canner|simmer)\s*:\s*\S", re.I
+)
+_FACT: Final = re.compile(
+    r"^\s*(?:source|from|author|by|date|altitude|elevation|prep time|cook time|total time|url|adapted from)\s*:", re.I
+)
+_IN_PROSE: Final = re.compile(
+    r"(?<![\w./-])((?:\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?\s*[¼½¾⅓⅔⅛]?|[¼½¾⅓⅔⅛]|an?|one|two|three|four|half an?)\s*(?:-|–|to)?\s*(?:\d+\s+)?"
+    r"(?:cups?|tbsp|tablespoons?|tsp|teaspoons?|lbs?|pounds?|oz|ounces?|kg|g|grams?|ml|l|litres?|liters?|quarts?|qts?|pints?|gallons?|cloves?|heads?|bunch(?:es)?|sprigs?)\b\.?\s+(?!jars?\b|headspace|head\b|water[- ]bath|canner|per\b|and\b|or\b|in\b|for\b|at\b|to\b|with\b|size\b|each\b|into\b|until\b|time)(?:of\s+)?((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4}))",
+    re.I,
+)  # fmt: skip
+_CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
+
+
+def _looks_like_ingredient(text: str, catalogue: Catalogue) -> bool:
+    """A first line that begins with an amount, or is nothing but a spice's or salt's name, is no title. “Okra” alone
+    is one: an ingredient without an amount would say nothing."""
+    clean = strip_bullet(text)
+    bare = catalogue.exactly(clean)
+    if bare is not None and bare.role.role in ("spice", "salt"):
+        return True
+    try:
+        amount, rest = leading_amount(clean)
+    except AmountError:
+        return True
+    if amount is None:
+        return False
+    return (
+        clean[0].isdigit()
+        or not clean[0].isalpha()
+        or ((kind_of(amount.unit) != "count" or amount.unit in COUNT_UNITS - {"each"}) and bool(rest))
+    )
+
+
+def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
+    """Read pasted recipe text (design: first line the title, headings for per-jar and soaking lines, prose after `Method:`).
+
+    Every line ends up as an ingredient, a note of the method, or unread with a reason. Raises UnreadableRecipe where
+    the text is empty, too long, or holds no ingredient at all.
+    """
+    if not text.strip():
+        raise UnreadableRecipe("There is no recipe here yet. Paste one, a line for each ingredient, or choose a tested formula.")
+    if len(text) > LONGEST_TEXT or text.count("\n") > MOST_LINES:
+        raise UnreadableRecipe(
+            f"This is longer than a recipe ({len(text):,} characters). Paste only the ingredients and the method, up to {LONGEST_TEXT:,} characters."
+        )
+    reader = _Reader(catalogue)
+    for number, line in enumerate(text.splitlines(), start=1):
+        reader.take(number, line)
+    if not reader.lines:
+        raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
+    bare = catalogue.exactly(reader.title)
+    if bare is not None and all(line.ingredient is not bare for line in reader.lines):
+        reader.unread.insert(
+            0,
+            Unread(1, reader.title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title."),
+        )
+    return Recipe(reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields)
+
+
+class _Reader:
+    def __init__(self, catalogue: Catalogue) -> None:
+        self.catalogue = catalogue
+        self.title = ""
+        self.lines: list[RecipeLine] = []
+        self.unread: list[Unread] = []
+        self.notes = MethodNotes()
+        self.yields: tuple[float | None, float | None] = (None, None)
+        self.section: Section = "jar"
+        self.per_jar: str | None = None
+        self.started = False
+        self.in_process = False
+
+    def take(self, number: int, raw: str) -> None:
+        line = raw.strip().strip("\ufeff")
+        if not line or re.fullmatch(r"[-=*_~\s]+", line):
+            return
+        heading = _HEADING.match(line)
+        if not self.started:
+            self.started = True
+            bare = re.sub(r"^#+\s*|^title:\s*", "", line, flags=re.I).strip("*_ ")
+            known = heading and heading.group("plain") and self._is_section(heading.group("plain"))
+            if not known and not _YIELD.match(line) and not _SETTING.match(line) and not _looks_like_ingredient(line, self.catalogue):
+                self.title = bare.rstrip(":")[:120]
+                return
+        if _FACT.match(line):
+            return
+        made = _YIELD.match(line)
+        if made and self.section != "method" and (not made.group(1) or re.search(r"\d|jar|pint|quart", made.group(1))):
+            self._take_yield(number, made.group(1))
+            return
+        if _SETTING.match(line):
+            self.in_process = note_prose(self._as_sentence(line), number, self.notes)
+            return
+        if heading and self._take_heading(number, heading):
+            return
+        if self.section == "method":
+            self._take_prose(number, line)
+        else:
+            self._take_ingredient(number, raw)
+
+    @staticmethod
+    def _as_sentence(line: str) -> str:
+        name, _, rest = line.partition(":")
+        if re.match(r"\s*jars?", name, re.I):
+            return f"Fill {rest.strip()} jars"
+        if re.match(r"\s*(?:process|time)", name, re.I):
+            return f"Process {rest.strip()}"
+        return line
+
+    @staticmethod
+    def _is_section(name: str) -> bool:
+        return bool(
+            _PROSE.match(name)
+            or _SOAK.match(name)
+            or _PER_JAR.match(name)
+            or re.match(r"(?:ingredients?|for (?:the )?\w+|brine|syrup|spices?)\b", name, re.I)
+        )
+
+    def _take_heading(self, number: int, heading: re.Match[str]) -> bool:
+        name = (heading.group("marked") or heading.group("plain") or "").strip(": ")
+        rest = (heading.group("rest") or "").strip()
+        if self.section == "method" and heading.group("plain") and not self._is_section(name):
+            return False
+        if rest and not self._is_section(name) and self.catalogue.within(words_of(name)):
+            return False
+        if _PROSE.match(name):
+            self.section = "method"
+            if rest:
+                self._take_prose(number, rest)
+            return True
+        if _SOAK.match(name):
+            self.section, self.per_jar = "soak", None
+        elif _PER_JAR.match(name):
+            named = jars_named(name)
+            self.section, self.per_jar = "per-jar", named[0][1] if named else ""
+        else:
+            self.section, self.per_jar = "jar", None
+        if rest:
+            self._take_ingredient(number, rest)
+        return True
+
+    def _take_yield(self, number: int, text: str) -> None:
+        try:
+            amount, _ = leading_amount(re.sub(r"^(?:about|approximately)\s+", "", text))
+        except AmountError:
+            amount = None
+        if amount is not None:
+            self.yields = (amount.low, amount.high)
+        self.notes.jars.extend((number, jar) for _, jar in jars_named(text))
+
+    def _take_ingredient(self, number: int, raw: str) -> None:
+        try:
+            self.lines.append(
+                read_ingredient(raw, number, self.section, self.catalogue, self.per_jar if self.section == "per-jar" else None)
+            )
+        except LineUnread as reason:
+            self.unread.append(Unread(number, raw.strip(), str(reason)))
+
+    def _take_prose(self, number: int, line: str) -> None:
+        self.in_process = note_prose(line, number, self.notes, self.in_process)
+        for match in _IN_PROSE.finditer(line):
+            self._take_prose_amount(number, line, match)
+
+    def _take_prose_amount(self, number: int, line: str, match: re.Match[str]) -> None:
+        """An ingredient with an amount in the prose counts as a line, unless it is one listed above spoken of again
+        (“the 4 cups vinegar”) or water that stays in a pan."""
+        phrase = match.group(1).strip()
+        words = phrase.split()
+        read: RecipeLine | None = None
+        reason = ""
+        for upto in range(len(words), 1, -1):
+            try:
+                read = read_ingredient(" ".join(words[:upto]), number, "method", self.catalogue)
+                break
+            except LineUnread as error:
+                reason = str(error)
+        if read is None:
+            if not self.catalogue.within(words_of(phrase)) and re.search(
+                r"\b(?:inch|space|jars?|batch|time|boil|canner|water|brine|mixture|syrup|liquid|vegetables?|produce)\b", phrase, re.I
+            ):
+                return
+            self.unread.append(Unread(number, phrase, reason))
+            return
+        around = line[: match.start()] + line[match.end() :]
+        if read.ingredient.role.role == "water" and _CANNER_WATER.search(around):
+            return
+        the = bool(re.search(r"\bthe\s*$", line[: match.start()], re.I))
+        if the and any(other.ingredient is read.ingredient and other.amount == read.amount for other in self.lines):
+            return
+        self.lines.append(read)

@@ -1,0 +1,228 @@
+"""One ingredient line, understood whole or not at all."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from typing import Final
+
+from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, words_of
+from rheum.core.prep_words import HARMLESS_PHRASES, PREP_WORDS
+from rheum.core.quantity import Amount, AmountError, split_amounts
+from rheum.core.recipe import RecipeLine, Section, State
+from rheum.core.units import kind_of
+
+_BULLET: Final = re.compile(r"^\s*(?:[•*·‣▪◦–—]\s*|-\s+|\[[ xX]?\]\s*|\d+[.)]\s+(?=\d|[¼½¾⅓⅔⅛]))")
+_PERCENT: Final = re.compile(
+    r"\(?\b(?:at least|minimum|min\.?|about)?\s*(\d+(?:[.,]\d+)?)\s*(?:%|per\s?cent)?\s*(?:(?:-|–|—|to)\s*(\d+(?:[.,]\d+)?)\s*)?(?:%|per\s?cent)\s*(?:acetic\s+acid|acetic|acidity|acid|strength)?\)?",
+    re.IGNORECASE,
+)
+_GRAIN: Final = re.compile(r"\(?\b(\d+)[\s-]*grain\b\)?", re.IGNORECASE)
+_STATES: Final[tuple[tuple[State, re.Pattern[str]], ...]] = (
+    ("mouldy", re.compile(r"\b(?:mou?ldy|mou?lded|rotten|rotting|spoil(?:ed|t))\b", re.I)),
+    ("unfit", re.compile(r"\b(?:over-?\s?ripe|bruised|damaged|wilted|frost[- ]?(?:killed|bitten|damaged)|from dead vines|diseased|windfall|past (?:its|their) best)\b", re.I)),
+    ("frozen", re.compile(r"\b(?:frozen|thawed|defrosted)\b", re.I)),
+    ("tinned", re.compile(r"\b(?:tinned|canned)\b", re.I)),
+    ("minced", re.compile(r"\b(?:minced|chopped|crushed|grated|sliced|pressed|slivered|quartered|halved|pur[eé]ed|smashed)\b", re.I)),
+)  # fmt: skip
+_NOT_BAD: Final = re.compile(r"\b(?:not|no|without|cut away|cut out|trim(?:med)? (?:off|away)|remove[d]?)\b[^,;]*", re.I)
+_PREPARED_BEFORE: Final = frozenset(
+    words_of(
+        "prepared peeled chopped sliced diced shredded grated trimmed minced cored pitted seeded cubed quartered julienned shelled husked"
+    )
+)
+_FRESH_ONLY_IF: Final = ("herb", "produce", "fresh-juice")
+_NO_AMOUNT_NEEDED: Final = ("spice", "salt", "firming")
+_BARE_CLOVES: Final = re.compile(r"^(?:whole\s*)?$", re.I)
+
+
+class LineUnread(ValueError):
+    """A line that was not understood; the message is the sentence to show beside it."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Words:
+    name: str
+    prep: str
+
+
+def strip_bullet(text: str) -> str:
+    """A line without its list mark."""
+    return _BULLET.sub("", text).strip()
+
+
+def _strength(text: str) -> tuple[float | None, str]:
+    percent = _PERCENT.search(text)
+    if percent:
+        figures = [float(part.replace(",", ".")) for part in percent.groups() if part]
+        return min(figures), text[: percent.start()] + " " + text[percent.end() :]
+    grain = _GRAIN.search(text)
+    if grain:
+        return int(grain.group(1)) / 10, text[: grain.start()] + " " + text[grain.end() :]
+    return None, text
+
+
+def _split_prep(text: str) -> _Words:
+    """Name before the first comma, semicolon or bracket; everything after is preparation."""
+    bracketed = " ".join(re.findall(r"\(([^()]*)\)", text))
+    text = re.sub(r"\([^()]*\)", " ", text)
+    name, _, prep = (part.strip() for part in re.sub(r"\s+[-–—]\s+", ", ", text).partition(","))
+    return _Words(name, f"{prep} {bracketed}".strip())
+
+
+def _find_name(words: tuple[str, ...], catalogue: Catalogue) -> NameMatch | None:
+    found = catalogue.within(words)
+    named = [match for match in found if not (match.end - match.start == 1 and _swallowed(words, match))]
+    if len(named) > 1 and any(match.ingredient is not named[0].ingredient for match in named):
+        return None
+    return named[0] if named else None
+
+
+def _swallowed(words: tuple[str, ...], match: NameMatch) -> bool:
+    """“ice” and “dill” in a longer description are names; nothing is swallowed today except a bare “fresh”."""
+    return words[match.start] == "fresh"
+
+
+def _dried(ingredient: Ingredient, catalogue: Catalogue) -> Ingredient | None:
+    if ingredient.role.role == "spice" or ingredient.klass == "dried-fruit":
+        return ingredient
+    if ingredient.role.role == "herb":
+        return catalogue["herbs-dried"]
+    if ingredient.klass == "pepper":
+        return catalogue["chilli-flakes"]
+    return catalogue["garlic-powder"] if ingredient.klass in ("garlic", "onion") else None
+
+
+# Words that `states` reads; they are understood, not passed over.
+_STATE_WORDS: Final = frozenset(
+    words_of(
+        "frozen thawed defrosted tinned canned overripe over-ripe bruised mouldy moldy rotten spoiled damaged wilted frost killed bitten windfall diseased"
+    )
+)
+
+
+def _leftover(words: tuple[str, ...]) -> list[str]:
+    return [word for word in words if word not in PREP_WORDS and word not in _STATE_WORDS and not word.isdigit()]
+
+
+def _check_prep(prep: str, ingredient: Ingredient, catalogue: Catalogue) -> None:
+    lowered = prep.lower()
+    for phrase in HARMLESS_PHRASES:
+        lowered = lowered.replace(phrase, " ")
+    words = words_of(lowered)
+    for match in catalogue.within(words):
+        same = match.ingredient is ingredient or ingredient.name in match.ingredient.name or match.ingredient.id == ingredient.id
+        if not same and not all(word in PREP_WORDS for word in words[match.start : match.end]):
+            raise LineUnread(f"This line names two things, {ingredient.name} and {match.ingredient.name}. Give each a line of its own.")
+    own = {word for name in (ingredient.name, *ingredient.aliases) for word in words_of(name)}
+    if odd := [word for word in _leftover(words) if word not in own]:
+        raise LineUnread(
+            f"Rheum does not know what “{odd[0]}” does to {ingredient.name}. Write the line without it, or say it another way."
+        )
+
+
+def _states(text: str) -> frozenset[State]:
+    text = re.sub(r"\bor\s+(?:frozen|tinned|canned)\b[^,;]*", " ", text, flags=re.I)
+    return frozenset(
+        state for state, pattern in _STATES if pattern.search(_NOT_BAD.sub(" ", text) if state in ("unfit", "mouldy") else text)
+    )
+
+
+def _either(name: str, catalogue: Catalogue, soak: bool) -> str:
+    """“white or cider vinegar”: the first of two kinds of one swap group; anything else with “or” stays as it is."""
+    sides = re.split(r"\s+or\s+|/", name)
+    if len(sides) != 2:
+        return name
+    last = sides[1].split()[-1] if sides[1].split() else ""
+    for first in (sides[0], f"{sides[0]} {last}"):
+        one, two = (_find_name(words_of(side), catalogue) for side in (first, sides[1]))
+        if one and two and one.ingredient.swap_group and one.ingredient.swap_group == two.ingredient.swap_group:
+            return first
+    return name
+
+
+def read_ingredient(text: str, number: int, section: Section, catalogue: Catalogue, per_jar: str | None = None) -> RecipeLine:
+    """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
+    clean = strip_bullet(text)
+    if len(clean) > 300:
+        raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
+    strength, clean = _strength(clean)
+    try:
+        amount, other, rest = split_amounts(clean)
+    except AmountError as error:
+        raise LineUnread(str(error)) from None
+    if amount is None:
+        amount, other, rest = _trailing_amount(clean)
+    if amount is not None and kind_of(amount.unit) == "length":
+        raise LineUnread("A length is no amount. Write a weight, a volume or a count first.")
+    states = _states(rest)
+    rest = re.sub(
+        r"\b(?:to taste|as needed|as required|for garnish|\(?optional\)?|divided|if (?:you like|liked|desired)|or more|or less|or to taste)\b",
+        " ",
+        rest,
+        flags=re.I,
+    )
+    optional = bool(re.search(r"\boptional\b", clean, re.I))
+    parts = _split_prep(rest)
+    if amount is not None and amount.unit == "clove" and _BARE_CLOVES.match(parts.name):
+        raise LineUnread("Cloves of garlic, or the spice? Write “cloves garlic” or “whole cloves”.")
+    if not parts.name and parts.prep:
+        parts = _Words(parts.prep, "")
+    ingredient, name_words, start = _identify(parts.name, amount, section, catalogue)
+    _check_prep(parts.prep, ingredient, catalogue)
+    _check_fresh_and_dried(parts, ingredient)
+    if amount is None and ingredient.role.role not in _NO_AMOUNT_NEEDED:
+        raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
+    if strength is not None and ingredient.role.role != "vinegar" and ingredient.klass != "not-food":
+        raise LineUnread(f"A per cent beside {ingredient.name} means nothing to Rheum. Take it out, or name the vinegar it belongs to.")
+    prepared = any(word in _PREPARED_BEFORE for word in name_words[:start]) or "prepared" in words_of(parts.prep)
+    prepared = prepared and amount is not None and kind_of(amount.unit) == "mass"
+    return RecipeLine(number, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional)
+
+
+def _trailing_amount(text: str) -> tuple[Amount | None, Amount | None, str]:
+    """`salt, 2 tsp` and `white vinegar: 500 ml` put the amount last."""
+    match = re.match(r"^([A-Za-zÀ-ÿ' ()-]+?)\s*[,:–—-]\s*((?:about\s+)?[\d¼½¾⅓⅔⅛].*)$", text)
+    if not match:
+        return None, None, text
+    try:
+        amount, other, rest = split_amounts(match.group(2))
+    except AmountError as error:
+        raise LineUnread(str(error)) from None
+    if amount is None or amount.unit == "each" or kind_of(amount.unit) == "length":
+        return None, None, text
+    return amount, other, f"{match.group(1)}, {rest}" if rest else match.group(1)
+
+
+def _identify(name: str, amount: Amount | None, section: Section, catalogue: Catalogue) -> tuple[Ingredient, tuple[str, ...], int]:
+    words = words_of(_either(name, catalogue, section == "soak"))
+    dried = bool(words) and "dried" in words
+    match = _find_name(words, catalogue)
+    if match is None and dried:
+        match = _find_name(tuple(word for word in words if word != "dried"), catalogue)
+    if match is None:
+        if not words:
+            raise LineUnread("There is an amount here but no ingredient. Write what it is of.")
+        several = catalogue.within(words)
+        if len(several) > 1:
+            raise LineUnread(f"This line names {several[0].ingredient.name} and {several[1].ingredient.name}. Give each a line of its own.")
+        raise LineUnread(f"Rheum does not know “{name.strip()[:60]}”. Type another name for it, or leave it out.")
+    ingredient = match.ingredient
+    own = set(words[match.start : match.end]) if match.end <= len(words) else set()
+    if section == "soak" and ingredient.id == "lemon-slice" and "lime" in own:
+        ingredient = catalogue["pickling-lime"]
+    if dried and "dried" not in own:
+        turned = _dried(ingredient, catalogue)
+        if turned is None:
+            raise LineUnread(f"Rheum knows no dried form of {ingredient.name}. Type another name for it, or leave it out.")
+        ingredient = turned
+    around = tuple(word for word in words[: match.start] + words[match.end :] if word != "dried")
+    if odd := _leftover(around):
+        raise LineUnread(f"Rheum knows {ingredient.name}, but not what “{odd[0]}” makes of it. Type another name for it, or leave it out.")
+    return ingredient, words, match.start
+
+
+def _check_fresh_and_dried(parts: _Words, ingredient: Ingredient) -> None:
+    words = words_of(parts.name)
+    if "fresh" in words and ingredient.role.role == "spice" and "fresh" not in words_of(" ".join((ingredient.name, *ingredient.aliases))):
+        raise LineUnread(f"Rheum knows {ingredient.name} only dried. Write the dried one, or leave the fresh one for the table.")

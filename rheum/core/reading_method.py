@@ -1,0 +1,197 @@
+"""What a method's prose says about minutes, headspace, jar, pack, and ways that are no processing."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+from typing import Final
+
+from rheum.core.formulas import Pack
+from rheum.core.quantity import AmountError, number
+from rheum.core.recipe import Method, RefusedMethod, SaidMinutes
+from rheum.core.units import mm_per, unit_named
+
+_NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛]|[¼½¾⅛]|\d+(?:\.\d+)?)"
+_MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:minutes?|mins?\b|min\b|m\b)", re.I)
+_HOURS: Final = re.compile(rf"({_NUM})\s*(?:hours?|hrs?)\b", re.I)
+_PROCESSING: Final = re.compile(
+    r"\b(?:process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b", re.I
+)
+_JARS: Final = (
+    ("quarter-pint", re.compile(r"\b(?:quarter[- ]pints?|4[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
+    ("half-pint", re.compile(r"\b(?:half[- ]?pints?|(?:1/2|½)[- ]?pints?|8[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
+    ("pint-and-a-half", re.compile(r"\b(?:pints?[- ]and[- ]a[- ]half|(?:1 1/2|1½)[- ]pints?|24[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
+    ("half-gallon", re.compile(r"\b(?:half[- ]?gallons?|(?:1/2|½)[- ]?gallons?)\b(?=[^.;]*\bjars?\b)", re.I)),
+    ("twelve-ounce", re.compile(r"\b(?:twelve|12)[- ]?(?:oz|ounce)s?\b(?= jars?)", re.I)),
+    ("pint", re.compile(r"\b(?:pints?|16[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
+    ("quart", re.compile(r"\b(?:quarts?|32[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
+    ("250ml", re.compile(r"\b250[- ]?ml\b(?=[^.;,]*\bjars?\b)", re.I)),
+    ("500ml", re.compile(r"\b500[- ]?ml\b(?=[^.;,]*\bjars?\b)", re.I)),
+    ("750ml", re.compile(r"\b750[- ]?ml\b(?=[^.;,]*\bjars?\b)", re.I)),
+    ("1l", re.compile(r"\b(?:1[- ]?l|1[- ]?litre|one[- ]litre|1000[- ]?ml)\b(?=[^.;,]*\bjars?\b)", re.I)),
+)  # fmt: skip
+_HEADSPACE: Final = re.compile(
+    rf"({_NUM})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])[\s-]*(?:of\s+|de\s+)?(?:head\s?-?space|head\s?room|space|room|gap|from the (?:top|rim))"
+    rf"|head\s?-?(?:space|room)(?:\s+of|:|\s+is)?\s*({_NUM})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])"
+    rf"|to within\s*({_NUM})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])",
+    re.I,
+)
+_ALTITUDE: Final = re.compile(r"(\d[\d,]*)\s*(?:ft|feet|')|(\d[\d,]*)\s*m(?:etres|eters)?\b(?!in)", re.I)
+_RAW: Final = re.compile(r"\b(?:raw[- ]?pack(?:ed)?|cold[- ]?pack(?:ed)?|pack (?:the \w+ )?raw|pack: ?raw)\b", re.I)
+_HOT: Final = re.compile(r"\b(?:hot[- ]?pack(?:ed)?|pack (?:the \w+ )?hot|pack: ?hot)\b", re.I)
+_SIMMER: Final = re.compile(rf"\b(?:simmer|boil(?: gently)?|cook)\b[^.;]*?({_NUM})[\s-]*(?:minutes?|mins?)\b", re.I)
+_NEGATION: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without|stop)\b", re.I)
+_REFUSED: Final = (
+    ("filling hot and turning the jars upside down", re.compile(r"\b(?:invert(?:ed|ing)?|upside[- ]?down|turn(?:ed|ing)? (?:the |each )?jars? over|on their (?:heads|lids)|flip (?:the |each )?jars?)\b", re.I)),
+    ("the oven", re.compile(r"\boven\b", re.I)),
+    ("the dishwasher", re.compile(r"\bdish-?washer\b", re.I)),
+    ("the microwave", re.compile(r"\bmicrowaves?d?\b", re.I)),
+    ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|180 ?°? ?f|8[0-5] ?°? ?c)\b", re.I)),
+    ("water short of the lids", re.compile(r"\bwater (?:only |just )?(?:comes? |up |level )*(?:to|at|up to|reach(?:es|ing)?|below) (?:the |their )?(?:necks?|shoulders?|rims?|half|lids?\b(?! by))|\bhalf ?way up (?:the |their )?(?:jars?|sides?)\b", re.I)),
+    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process|wax seal|paraffin|seal with wax)\b", re.I)),
+)  # fmt: skip
+_BLISTERING: Final = re.compile(
+    r"\b(?:blister|roast|char|broil|grill|skins?|peel|warm(?:ing)? (?:the )?(?:empty )?jars?|heat(?:ing)? (?:the )?(?:empty )?jars?|sterili[sz]|preheat (?:the )?jars?|(?:keep|hot) jars?|wash)\w*\b",
+    re.I,
+)
+_FERMENT: Final = re.compile(r"\b(?:ferment\w*|sour(?:s|ed)? (?:naturally )?(?:for|over|at)|lacto\w*|cultur(?:ed|e) for)\b", re.I)
+_STEAM: Final = re.compile(r"\bsteam(?:er)?[- ]cann(?:er|ing)\b", re.I)
+
+
+@dataclass
+class MethodNotes:
+    """Collects, line by line, what prose says; `done()` gives it as a value."""
+
+    minutes: list[SaidMinutes] = field(default_factory=list)
+    headspaces: list[tuple[int, float]] = field(default_factory=list)
+    jars: list[tuple[int, str]] = field(default_factory=list)
+    packs: list[tuple[int, Pack]] = field(default_factory=list)
+    simmer: float | None = None
+    refused: list[RefusedMethod] = field(default_factory=list)
+    fermented: int | None = None
+    steam: int | None = None
+
+    def done(self) -> Method:
+        return Method(
+            tuple(self.minutes), tuple(self.headspaces), tuple(self.jars), tuple(self.packs), self.simmer,
+            tuple(self.refused), self.fermented, self.steam,
+        )  # fmt: skip
+
+
+def _value(text: str) -> float | None:
+    try:
+        return number(text)
+    except (AmountError, ValueError):
+        return None
+
+
+def jars_named(text: str) -> list[tuple[int, str]]:
+    """Jar sizes named in a text, each with where it stands, longest names first taken."""
+    found: list[tuple[int, str]] = []
+    for jar, pattern in _JARS:
+        for match in pattern.finditer(text):
+            found.append((match.start(), jar))
+        text = pattern.sub(lambda match: " " * len(match.group(0)), text)
+    return sorted(found)
+
+
+def _altitude_ft(text: str) -> float | None:
+    match = _ALTITUDE.search(text)
+    if not match:
+        return None
+    if match.group(1):
+        return float(match.group(1).replace(",", ""))
+    return float(match.group(2).replace(",", "")) / 0.3048
+
+
+def sentences(text: str) -> list[str]:
+    """Sentences of a line of prose; decimal points and `in.` do not end one."""
+    return [
+        part
+        for part in re.split(r"(?<=[^\d\s][.!?;])\s+|(?<=\d[.!?;])\s+(?=[A-Z])", re.sub(r"\b(in|min|approx|oz|lb|tbsp|tsp)\.", r"\1", text))
+        if part.strip()
+    ]
+
+
+def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = False) -> bool:
+    """Read one line of method prose into the notes. `in_process` says that the sentence before was about the canner;
+    gives back whether this line's last sentence was."""
+    for sentence in sentences(text):
+        tied = bool(_PROCESSING.search(sentence))
+        continues = in_process and bool(jars_named(sentence)) and not _SIMMER.search(sentence)
+        if tied or continues:
+            _note_minutes(sentence, line, notes)
+        elif simmer := _SIMMER.search(sentence):
+            notes.simmer = _value(simmer.group(1))
+        in_process = tied or continues
+        for match in _HEADSPACE.finditer(sentence):
+            figures = [group for group in match.groups() if group]
+            value, unit = _value(figures[0]), unit_named(figures[1].rstrip(".")) or "in"
+            if value is not None:
+                notes.headspaces.append((line, value * mm_per(unit)))
+        if re.search(r"\bjars?\b|\bfill\b|\bpack\b|\bprocess", sentence, re.I):
+            notes.jars.extend((line, jar) for _, jar in jars_named(sentence))
+        if _RAW.search(sentence):
+            notes.packs.append((line, "raw"))
+        if _HOT.search(sentence):
+            notes.packs.append((line, "hot"))
+        _note_refused(sentence, line, notes)
+    return in_process
+
+
+def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
+    """`Process pints 10 minutes and quarts 15 minutes`: each figure takes the jars named since the last figure,
+    else those named right behind it."""
+    sentence = re.sub(
+        rf"\b(?:rest|stand|wait|sit|leave|simmer(?:ed)?|sterili[sz]e\w*|boil jars)\b[^.,;]*?{_NUM}\s*(?:minutes?|mins?)\b",
+        " ",
+        sentence,
+        flags=re.I,
+    )
+    altitude = (
+        _altitude_ft(re.sub(r"\b(?:0|sea level)\b", " ", sentence))
+        if re.search(r"\b(?:ft|feet|altitude|elevation|metres|meters|above sea)\b", sentence, re.I)
+        else None
+    )
+    figures = [(match.start(), match.end(), _value(match.group(1)), 1.0) for match in _MINUTES.finditer(sentence)]
+    figures += [(match.start(), match.end(), _value(match.group(1)), 60.0) for match in _HOURS.finditer(sentence)]
+    named = jars_named(sentence)
+    before = 0
+    figures.sort()
+    for position, (start, end, value, factor) in enumerate(figures):
+        if value is None:
+            continue
+        upto = figures[position + 1][0] if position + 1 < len(figures) else len(sentence)
+        mine = [jar for at, jar in named if before <= at < start]
+        if not mine and (len(figures) == 1 or re.match(r"\s*(?:for|\()", sentence[end:])):
+            mine = [jar for at, jar in named if end <= at < upto]
+            before = upto if mine else end
+        else:
+            before = end
+        named_here: list[str | None] = [*mine] or [None]
+        for jar in named_here:
+            notes.minutes.append(SaidMinutes(line, value * factor, jar, altitude))
+
+
+def _note_refused(sentence: str, line: int, notes: MethodNotes) -> None:
+    for what, pattern in _REFUSED:
+        for match in pattern.finditer(sentence):
+            clause_start = max((sentence.rfind(mark, 0, match.start()) for mark in ",;:"), default=-1) + 1
+            clause = sentence[clause_start : match.start()]
+            if "itself" not in what and _NEGATION.search(clause):
+                continue
+            if "itself" in what and re.search(r"\b(?:not|never|don'?t|do not)\b", clause, re.I):
+                continue
+            if (
+                what in ("the oven", "the microwave", "the dishwasher")
+                and _BLISTERING.search(sentence)
+                and not re.search(r"\b(?:process|seal|filled|full) ?\w*", sentence, re.I)
+            ):
+                continue
+            notes.refused.append(RefusedMethod(line, what))
+            break
+    ferment = _FERMENT.search(sentence)
+    if ferment and not _NEGATION.search(sentence[: ferment.start()]):
+        notes.fermented = line
+    if _STEAM.search(sentence):
+        notes.steam = line

@@ -1,0 +1,34 @@
+"""What is asked of a check besides the recipe."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from rheum.core.altitude import Altitude
+from rheum.core.formulas import Pack
+from rheum.core.units import Family
+
+CannerMethod = Literal["bath", "steam"]
+
+
+class RequestError(ValueError):
+    """A setting that cannot be used: `field` names it, the message says what to write instead."""
+
+    def __init__(self, field: str, message: str) -> None:
+        super().__init__(message)
+        self.field = field
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """The kitchen and the wishes: everything optional; an altitude not given is unknown."""
+
+    altitude: Altitude | None = None
+    jar: str | None = None
+    pack: Pack | None = None
+    headspace_mm: float | None = None
+    minutes: float | None = None
+    method: CannerMethod | None = None
+    measures: Family | None = None
+    formula_id: str | None = None

@@ -1,0 +1,354 @@
+"""Produce: how much against the acid, what stands in for what, what was never tested."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from rheum.core.case import Case
+from rheum.core.findings import Finding, finding
+from rheum.core.ingredients import words_of
+from rheum.core.matching import Measured, Pair
+from rheum.core.profiles import Slot
+from rheum.core.rules.acid import TOLERANCE
+from rheum.core.rules.codes import CODES
+from rheum.core.saying import grams, listed, ml
+
+CANNING_PH: Final = 4.6
+_SPRIG_G: Final = 3.0
+_AROMATIC_SLACK_G: Final = 3.0
+_AROMATIC_SLACK_SHARE: Final = 0.001
+_TENTH_MORE: Final = 1.1
+# A line that brings acid of its own may run a little short; beyond a quarter it is no longer the tested recipe (own pick).
+_MUCH_LESS: Final = 0.75
+
+
+def no_tested_formula(case: Case) -> Iterator[Finding]:
+    near = case.near[0]
+    if case.match is None:
+        yield finding(
+            "no-tested-formula",
+            "No tested formula in the library is near enough to this recipe.",
+            None,
+            f"The nearest is “{near.formula.title}”. Begin from it and change only what is permitted, or keep this batch in the refrigerator.",
+        )
+        return
+    main = max(case.match.profile.slots, key=lambda slot: slot.grams)
+    if main in case.match.missing and not any(p.slot is main for p in case.match.pairs):
+        yield finding(
+            "no-tested-formula",
+            f"“{case.match.formula.title}” is a formula for {main.title}, and there is none here.",
+            None,
+            f"Choose the formula you follow, or begin from “{near.formula.title}”.",
+        )
+
+
+def low_acid_alone(case: Case) -> Iterator[Finding]:
+    low = [i for i in case.of_role("produce", "herb") if i.line.ingredient.role.low_acid]
+    acids = case.of_role("vinegar", "juice", "fresh-juice", "citric")
+    if low and not acids and not _acid_unread(case):
+        yield finding(
+            "low-acid-alone",
+            f"{low[0].line.ingredient.name.capitalize()} with no acid: not for a boiling-water canner.",
+            low[0].line.number,
+            "Pressure canning is outside what Rheum does: see an agency's sheet. Or begin from a tested pickle.",
+        )
+    elif low and case.ph is not None and case.ph.low > CANNING_PH:
+        yield finding(
+            "low-acid-alone",
+            f"Even the low end of the estimate, pH {case.ph.low:.2f}, is above 4.6.",
+            low[0].line.number,
+            "Begin from a tested formula with enough acid.",
+        )
+
+
+def _acid_unread(case: Case) -> bool:
+    """Whether a line that was not understood names an acid: then “no acid” would be a guess."""
+    return any(
+        match.ingredient.role.role in ("vinegar", "juice", "fresh-juice", "citric")
+        for item in case.recipe.unread
+        for match in case.library.catalogue.within(words_of(item.text))
+    )
+
+
+def produce_state(case: Case) -> Iterator[Finding]:
+    """Unfit, mouldy, wild."""
+    for item in case.of_role("produce", "herb"):
+        line = item.line
+        if "mouldy" in line.states:
+            yield finding(
+                "produce-unfit",
+                f"Mouldy {line.ingredient.name} is for nothing but the bin.",
+                line.number,
+                "Use sound produce.",
+                level="stop",
+            )
+        elif "unfit" in line.states:
+            yield finding(
+                "produce-unfit",
+                f"Only sound {line.ingredient.name} is for canning.",
+                line.number,
+                "Cut bad parts away generously, or cook this for the table.",
+            )
+        if line.ingredient.klass == "not-for-canning":
+            yield finding(
+                "not-for-canning",
+                f"{line.ingredient.name.capitalize()}s are not safe to can at home.",
+                line.number,
+                "Use cultivated mushrooms and a tested formula.",
+            )
+
+
+def amounts(case: Case) -> Iterator[Finding]:
+    """Each slot against what the acid allows: all up together is `acid-reduced`, else the lines that are up."""
+    match = case.match
+    if match is None:
+        return
+    acids = case.of_role("vinegar", "juice")
+    if match.vinegar_counted_ml + match.juice_ml <= 0:
+        yield finding(
+            "acid-reduced",
+            f"The formula's acid is missing: {ml(match.profile.acid_ml * match.scale)} for this much produce.",
+            None,
+            f"Add {ml(match.profile.acid_ml * match.scale)} of the formula's acid.",
+        )
+        return
+    for item in case.of_role("produce", "herb"):
+        if item.bulk is None:
+            yield finding(
+                "line-unread",
+                f"What one {item.line.ingredient.name} weighs is not known, so this line cannot be compared.",
+                item.line.number,
+                "Write it in cups, grams or pounds.",
+            )
+    up, required = [], []
+    for slot in match.profile.slots:
+        ratio = match.ratio(slot)
+        if ratio is None:
+            continue
+        if not slot.optional and slot.given[0].role.role == "produce":
+            required.append(slot)
+        if ratio > TOLERANCE and not _within_slack(case, slot, ratio):
+            up.append((slot, ratio))
+    if not up:
+        return
+    raised = [slot for slot, _ in up]
+    if required and all(slot in raised for slot in required):
+        worst = max(ratio for slot, ratio in up if slot in required)
+        acid_now = match.vinegar_counted_ml + match.juice_ml
+        kind = "bottled juice" if not match.profile.vinegar_ml else "5 % vinegar"
+        number = acids[0].line.number if acids else None
+        yield finding(
+            "acid-reduced",
+            f"There is {(worst - 1) * 100:.0f} % more produce against the acid than in the formula.",
+            number,
+            f"Add {ml(acid_now * (worst - 1))} of {kind}, or take out produce until {100 / worst:.0f} % of it is left.",
+        )
+        up = [(slot, ratio) for slot, ratio in up if slot not in required and ratio > worst * TOLERANCE]
+    for slot, ratio in up:
+        yield from _slot_up(case, slot, ratio)
+
+
+def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
+    match = case.match
+    assert match is not None
+    pairs = [pair for pair in match.pairs if pair.slot is slot]
+    biggest = max(pairs, key=lambda pair: pair.amount or 0.0)
+    code = slot.given[0].role.more_is
+    allowed = slot.amount * match.scale
+    enough = ml(allowed) if slot.measure == "volume" else grams(allowed)
+    names = listed(list(dict.fromkeys(pair.item.line.ingredient.name for pair in pairs)))
+    yield finding(
+        code,
+        f"{names.capitalize()}: {(ratio - 1) * 100:.0f} % more against the acid than in the formula.",
+        biggest.item.line.number,
+        f"This acid is enough for {enough} in all.",
+    )
+
+
+def _within_slack(case: Case, slot: Slot, ratio: float) -> bool:
+    """A few grams of ginger or herb against the whole; garlic has its own rule, whole cloves in brined whole vegetables."""
+    match = case.match
+    assert match is not None
+    klass = slot.given[0].klass
+    if klass == "garlic":
+        return cloves_let_pass(case)
+    if klass not in ("aromatic", "herb-fresh"):
+        return False
+    excess = (ratio - 1) * slot.grams * match.scale
+    whole = (match.profile.produce_g + match.profile.acid_ml + match.profile.water_ml) * match.scale
+    return excess <= min(_AROMATIC_SLACK_G, whole * _AROMATIC_SLACK_SHARE)
+
+
+def cloves_let_pass(case: Case) -> bool:
+    """Whether all garlic here is whole cloves, one a pint at most, in a formula of whole vegetables in brine."""
+    match = case.match
+    if match is None or not match.formula.whole_in_brine:
+        return False
+    count = 0.0
+    for item in case.of_role("produce"):
+        if item.line.ingredient.klass != "garlic":
+            continue
+        amount = item.line.amount
+        if amount is None or amount.unit not in ("clove", "each") or "minced" in item.line.states:
+            return False
+        count += amount.high * (match.jars(0, item.line.per_jar or None) if item.per_jar else 1.0)
+    return count <= match.jars(0, "pint") + 1e-6
+
+
+def garlic_clove(case: Case) -> Iterator[Finding]:
+    match = case.match
+    if match is None or not cloves_let_pass(case):
+        return
+    for item in case.of_role("produce"):
+        if item.line.ingredient.klass != "garlic":
+            continue
+        pair = next((pair for pair in match.pairs if pair.item is item), None)
+        ratio = match.ratio(pair.slot) if pair else None
+        if pair is None or (ratio is not None and ratio > TOLERANCE):
+            yield finding("garlic-clove", "Whole cloves, no more than one a pint.", item.line.number)
+
+
+def less_of_it(case: Case) -> Iterator[Finding]:
+    """Less low-acid produce is a note; a line that carries acid and is missing or short is a limit."""
+    match = case.match
+    if match is None:
+        return
+    for slot in match.missing:
+        if slot.optional:
+            continue
+        carries = slot.given[0].klass in ("fruit", "tomato", "fruit-juice")
+        if carries:
+            yield finding(
+                "acid-reduced",
+                f"The formula's {slot.title} is missing, and it brings acid.",
+                None,
+                f"Put it back: {_of(slot, match.scale)}.",
+            )
+        elif slot.given[0].role.role == "produce":
+            yield finding("low-acid-reduced", f"The formula's {slot.title} is left out.", None)
+    sour = {id(slot) for slot in match.profile.slots if _brings_acid(case, slot)}
+    others = [r for s in match.profile.slots if id(s) not in sour and s.given[0].role.low_acid and (r := match.ratio(s)) is not None]
+    rest = max(others, default=0.0)
+    for slot in match.profile.slots:
+        ratio = match.ratio(slot)
+        if ratio is None or slot in match.missing or ratio >= 2 - TOLERANCE:
+            continue
+        number = next(pair.item.line.number for pair in match.pairs if pair.slot is slot)
+        if id(slot) in sour and ratio < _MUCH_LESS * min(rest, 1.0):
+            yield finding(
+                "acid-reduced",
+                f"Less {slot.title} than in the formula, and it brings acid of its own.",
+                number,
+                f"The formula has {_of(slot, match.scale * min(rest, 1.0))} beside this much of the rest.",
+            )
+        elif slot.given[0].role.role == "produce" and not slot.optional:
+            yield finding("low-acid-reduced", f"Less {slot.title} than in the formula.", number)
+
+
+def _of(slot: Slot, scale: float) -> str:
+    return ml(slot.amount * scale) if slot.measure == "volume" else grams(slot.amount * scale)
+
+
+def _brings_acid(case: Case, slot: Slot) -> bool:
+    """Whether a slot is sourer than the jar it goes into: cranberries are, tomatoes are not."""
+    ph = slot.given[0].ph
+    return ph is not None and case.ph is not None and sum(ph) / 2 < case.ph.mid
+
+
+def stand_ins(case: Case) -> Iterator[Finding]:
+    """Lines that stand in a slot by a permitted swap."""
+    match = case.match
+    if match is None:
+        return
+    for pair in match.pairs:
+        line = pair.item.line
+        if pair.tinned:
+            yield finding(
+                "tinned-for-fresh",
+                f"Tinned {pair.slot.title} where the formula has fresh or frozen.",
+                line.number,
+                "Use fresh, the same amount.",
+            )
+        elif pair.code:
+            yield finding(
+                pair.code, f"{line.ingredient.name.capitalize()} in place of {pair.slot.given[0].name}, the total unchanged.", line.number
+            )
+        elif _mix_changed(case, pair):
+            code = "pepper-swap" if line.ingredient.swap_group == "pepper" else "onion-swap"
+            yield finding(code, f"More of one and less of another; the total of {pair.slot.title} holds.", line.number)
+
+
+def _mix_changed(case: Case, pair: Pair) -> bool:
+    """Within a slot of several peppers or onions, more of this one kind than the formula has."""
+    match = case.match
+    if match is None or pair.slot.pool or len(pair.slot.given) < 2 or pair.amount is None:
+        return False
+    own = [line for line in match.formula.jar_lines if line.ingredient is pair.item.line.ingredient]
+    if not own:
+        return False
+    here = sum(p.amount or 0.0 for p in match.pairs if p.item.line.ingredient is pair.item.line.ingredient)
+    from rheum.core.measuring import bulk
+    from rheum.core.profiles import in_measure
+
+    was = sum(
+        in_measure(held, pair.slot.measure) or 0.0 for line in own if (held := bulk(line.amount, line.ingredient, line.prepared, "us"))
+    )
+    return here > was * match.scale * _TENTH_MORE
+
+
+def added(case: Case) -> Iterator[Finding]:
+    """Produce that the formula has no place for: deny by default."""
+    match = case.match
+    lines = [item for item in case.of_role("produce", "herb")] if match is None else list(match.unmatched)
+    for item in lines:
+        ingredient = item.line.ingredient
+        role = ingredient.role
+        if CODES[role.when_added].level == "stop" and ingredient.klass != "not-for-canning":
+            yield finding(
+                role.when_added,
+                f"{ingredient.name.capitalize()} cannot go into this jar.",
+                item.line.number,
+                "Leave it out; add it when you open the jar.",
+            )
+            continue
+        if match is None or ingredient.klass == "not-for-canning":
+            continue
+        if ingredient.klass == "garlic" and cloves_let_pass(case):
+            continue
+        if role.role == "herb":
+            yield from _herb_added(case, item)
+            continue
+        gap = next((slot for slot in match.missing if slot.given[0].klass == ingredient.klass), None)
+        if gap is not None:
+            yield finding(
+                "swap-not-covered",
+                f"{ingredient.name.capitalize()} in place of {gap.title}: nobody tested that.",
+                item.line.number,
+                f"Use {gap.title}, {_of(gap, match.scale)}.",
+            )
+            continue
+        code = role.when_added
+        if code == "acid-fruit-added" and ingredient.ph and ingredient.ph[1] > CANNING_PH and ingredient.klass == "dried-fruit":
+            code = "ingredient-added"
+        yield finding(code, f"The formula has no {ingredient.name}.", item.line.number, "Leave it out; add it when you open the jar.")
+
+
+def _herb_added(case: Case, item: Measured) -> Iterator[Finding]:
+    match = case.match
+    assert match is not None
+    name = item.line.ingredient.name
+    total = match.batch_grams(item)
+    herbs = sum(match.batch_grams(i) or 0.0 for i in match.unmatched if i.role == "herb")
+    allowed = _SPRIG_G * match.jars(0)
+    if total is None:
+        return
+    if herbs <= allowed * TOLERANCE:
+        yield finding("fresh-herb-changed", f"A small sprig of {name} a jar, which the formula does not have.", item.line.number)
+    else:
+        yield finding(
+            "ingredient-added",
+            f"More {name} than a small sprig a jar: it counts as produce.",
+            item.line.number,
+            f"At most {grams(allowed)} in all, or use it dried.",
+        )

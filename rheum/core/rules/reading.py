@@ -1,0 +1,52 @@
+"""What was not read, what had to be assumed, and what the estimate adds."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from rheum.core.case import Case
+from rheum.core.findings import Finding, finding
+from rheum.core.rules.produce import CANNING_PH
+from rheum.core.saying import listed
+from rheum.core.units import differs_by_country, kind_of
+
+TARGET_PH: Final = 4.2
+_FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
+
+
+def unread(case: Case) -> Iterator[Finding]:
+    for item in case.recipe.unread:
+        yield finding("line-unread", item.why, item.line)
+
+
+def assumed(case: Case) -> Iterator[Finding]:
+    """How cups, counts and ranges were taken, once for the whole recipe."""
+    amounts = [line.amount for line in case.recipe.lines if line.amount is not None]
+    said = []
+    if case.family_assumed and any(differs_by_country(amount.unit) for amount in amounts):
+        said.append(f"cups and spoons as {_FAMILY_NAME[case.family]} ones")
+    if any(
+        kind_of(a.unit) == "count" for line in case.recipe.in_jar if (a := line.amount) and line.ingredient.role.role in ("produce", "herb")
+    ):
+        said.append("counts by the usual weight of one")
+    if any(amount.is_range for amount in amounts):
+        said.append("ranges by the end that looks worse")
+    if said:
+        yield finding("measure-assumed", f"Taken: {listed(said)}.")
+
+
+def ph_of(case: Case, changed: bool) -> Iterator[Finding]:
+    """The estimate's upper bound against 4.6 and 4.2, for an own or changed recipe. Where a permitted change leaves it no
+    higher than the tested formula's own bound, the test outweighs the estimate (docs/decisions/0004-estimate.md)."""
+    if not changed or case.ph is None:
+        return
+    if case.ph.high > CANNING_PH:
+        yield finding(
+            "ph-high",
+            f"The estimate reaches pH {case.ph.high:.2f}, above 4.6.",
+            None,
+            "Nothing lifts this but a tested formula: begin from the nearest one.",
+        )
+    elif case.ph.high > TARGET_PH:
+        yield finding("ph-marginal", f"The estimate reaches pH {case.ph.high:.2f}, between 4.2 and 4.6.")

@@ -1,0 +1,157 @@
+"""The demo kitchen, Quarry Row: two made-up seasons, told as the events that a kitchen would have recorded.
+
+All of it is invented; dates count back from the day it starts. It has a file of its own and never meets real data.
+"""
+
+from __future__ import annotations
+
+import dataclasses
+import json
+import sqlite3
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import datetime, timedelta, timezone
+from pathlib import Path
+from typing import Any, Final
+
+from rheum.core.altitude import altitude
+from rheum.core.batch import Event, EventKind
+from rheum.core.beginning import begin
+from rheum.core.checking import check_text
+from rheum.core.request import Settings
+from rheum.core.writing import formula_text
+from rheum.reference.loading import library
+from rheum.store import batches, kitchen
+from rheum.store.database import FILE_OF, connect, open_data
+
+ALTITUDE_M: Final = "1265"
+
+OWN_BEANS: Final = """Under-the-stairs garlic beans
+
+4 lb green beans, trimmed, 4 in lengths
+8 heads dill
+24 cloves garlic
+1/2 cup pickling salt
+4 cups white vinegar (5%)
+4 cups water
+1 tsp dried chilli flakes
+
+Method:
+Raw pack into pint jars, leaving 1/2 inch headspace. Process 5 minutes in boiling water.
+"""
+
+WEAK_ONIONS: Final = """Pearl onions from the corner bottle
+
+8 cups pearl onions, peeled
+5 1/2 cups white vinegar (4%)
+1 cup water
+2 tsp pickling salt
+2 cups sugar
+8 tsp mustard seed
+4 tsp celery seed
+
+Method:
+Hot pack, pint jars, 1/2 inch headspace. Process 10 minutes in boiling water.
+"""
+
+
+@dataclass(frozen=True)
+class _Told:
+    """One batch of the demo: how many days ago (None: today), from which formula or text, how many jars, which failed."""
+
+    days_ago: float
+    recipe: str
+    jar: str
+    jars: int
+    failed: tuple[int, ...] = ()
+    until: str = "done"
+    title: str | None = None
+
+
+SEASONS: Final = (
+    _Told(402, "dilled-green-beans", "pint", 8),
+    _Told(341, "cranberry-orange-chutney", "half-pint", 8, title="Cranberry orange chutney, for the cold months"),
+    _Told(296, "pickled-pearl-onions", "pint", 4),
+    _Told(112, "bread-and-butter-zucchini", "pint", 11),
+    _Told(96, "piccalilli", "half-pint", 9),
+    _Told(83, "pepper-onion-relish", "half-pint", 9, failed=(4,)),
+    _Told(61, "dilled-okra", "pint", 8),
+    _Told(47, WEAK_ONIONS, "pint", 4),
+    _Told(24, "mango-chutney", "pint", 6),
+    _Told(9, "spicy-cranberry-salsa", "pint", 6),
+    _Told(4, OWN_BEANS, "pint", 8),
+    _Told(0.14, "dilled-green-beans", "pint", 13, until="cooling", title="Dilled green beans, the long row"),
+    _Told(0.03, "pickled-asparagus", "pint", 6, until="heating"),
+)
+
+
+def make_demo(folder: Path, fresh: bool = False, moment: datetime | None = None) -> Path:
+    """The demo's database, made anew when missing, when asked, or when it was told on another day."""
+    moment = moment or datetime.now(timezone.utc)
+    path = folder / FILE_OF["demo"]
+    told_on = folder / "told-on"
+    today = moment.astimezone().date().isoformat()
+    if fresh or not path.exists() or not told_on.exists() or told_on.read_text() != today:
+        for suffix in ("", "-wal", "-shm"):
+            path.with_name(path.name + suffix).unlink(missing_ok=True)
+        path = open_data(folder, "demo")
+        connection = connect(path)
+        try:
+            connection.execute("PRAGMA synchronous = OFF")
+            _tell(connection, moment)
+        finally:
+            connection.close()
+        told_on.write_text(today)
+    return open_data(folder, "demo")
+
+
+def _tell(connection: sqlite3.Connection, moment: datetime) -> None:
+    kitchen.write(connection, kitchen.KitchenSettings("Quarry Row", ALTITUDE_M, "m", "us", None))
+    for position, told in enumerate(SEASONS):
+        _tell_batch(connection, told, position, moment - timedelta(days=told.days_ago))
+
+
+def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end: datetime) -> None:
+    facts = library()
+    own = "\n" in told.recipe
+    text = told.recipe if own else formula_text(facts.formulas[told.recipe])
+    if told.title:
+        text = told.title + text[text.index("\n") :]
+    settings = Settings(altitude=altitude(ALTITUDE_M, "m"), jar=told.jar, measures="us", formula_id=None if own else told.recipe)
+    verdict = check_text(text, settings, facts)
+    started = end - timedelta(hours=2)
+    snapshot = begin(f"demo-{position:04d}", text, verdict, settings, facts, started, told.jars, None)
+    recorded = batches.add(connection, snapshot, json.dumps(dataclasses.asdict(verdict), default=str))
+    for number, event in enumerate(_events(told, recorded.minutes, recorded.jars_per_load, started)):
+        batches.append(connection, recorded.id, dataclasses.replace(event, id=f"demo-{position:04d}-{number:03d}"))
+
+
+def _events(told: _Told, minutes: int | None, per_load: int, at: datetime) -> Iterator[Event]:
+    def event(kind: EventKind, after_minutes: float, load: int | None = None, jar: int | None = None, **data: Any) -> Event:
+        return Event("", kind, at + timedelta(minutes=after_minutes), load, jar, data)
+
+    yield event("step", 35, step="prepare")
+    if minutes is not None:
+        yield event("step", 40, step="heat-jars")
+    yield event("step", 55, step="cook")
+    yield event("filled", 80, jars=told.jars)
+    if minutes is None:
+        yield event("refrigerated", 120)
+        return
+    loads = -(-told.jars // per_load)
+    clock = 82.0
+    for load in range(1, loads + 1):
+        yield event("loaded", clock, load)
+        if told.until == "heating":
+            return
+        yield event("boiling", clock + 9, load)
+        clock += 9 + minutes
+        yield event("heat-off", clock + 0.5, load)
+        yield event("lifted", clock + 6, load)
+        clock += 10
+    if told.until == "cooling":
+        return
+    for jar in range(1, told.jars + 1):
+        yield event("seal", clock + 14 * 60, jar=jar, sealed=jar not in told.failed)
+    for jar in told.failed:
+        yield event("moved", clock + 14 * 60 + 5, jar=jar, to="fridge")

@@ -1,0 +1,200 @@
+"""Reads and validates the shipped facts. A bad row fails with its file and line or id named."""
+
+from __future__ import annotations
+
+import csv
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+from typing import Any
+
+from rheum.core.formulas import Formula, FormulaLine, Pool, Source, Swap, Yield
+from rheum.core.ingredients import ROLES, Catalogue, ClassRole, Ingredient
+from rheum.core.jars import CLASS_ML, Jar, process_class_of
+from rheum.core.library import Library
+from rheum.core.quantity import AmountError, leading_amount
+from rheum.core.units import MM_PER_INCH
+
+
+class BadReference(ValueError):
+    """A shipped fact that cannot be used; the message names the file and the row."""
+
+
+def _text(name: str) -> str:
+    return files("rheum.reference").joinpath(name).read_text(encoding="utf-8")
+
+
+def read_roles(text: str) -> dict[str, ClassRole]:
+    """Class → role. Fails on a role the rules do not know."""
+    roles = {}
+    for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
+        if row["role"] not in ROLES:
+            raise BadReference(f"roles.csv line {number}: {row['role']} is no role; use one of {sorted(ROLES)}")
+        roles[row["class"]] = ClassRole(row["class"], row["role"], row["when_added"], row["low_acid"] == "yes", row["more_is"])  # type: ignore[arg-type]
+    return roles
+
+
+def _pair(row: Mapping[str, str], low: str, high: str) -> tuple[float, float] | None:
+    if not row[low]:
+        return None
+    pair = float(row[low]), float(row[high])
+    if pair[0] > pair[1]:
+        raise ValueError(f"{low} is above {high}")
+    return pair
+
+
+def read_ingredients(text: str, roles: Mapping[str, ClassRole]) -> Catalogue:
+    """The catalogue. Fails on a class without a role, a range upside down, a name claimed twice."""
+    found = []
+    for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
+        try:
+            role = roles[row["class"]]
+            item = Ingredient(
+                id=row["id"],
+                name=row["name"],
+                aliases=tuple(alias for alias in row["aliases"].split(";") if alias),
+                klass=row["class"],
+                swap_group=row["swap_group"] or None,
+                ph=_pair(row, "ph_low", "ph_high"),
+                buffer=_pair(row, "buffer_low", "buffer_high"),
+                acid=_pair(row, "acid_low", "acid_high"),
+                g_per_cup=float(row["g_per_cup"]) if row["g_per_cup"] else None,
+                each_g=float(row["each_g"]) if row["each_g"] else None,
+                edible=float(row["edible_fraction"]),
+                allergens=tuple(a for a in row["allergen"].split(";") if a),
+                role=role,
+            )
+            if not 0 < item.edible <= 1:
+                raise ValueError("the part left after trimming must be above 0 and at most 1")
+            if role.role in ("produce", "herb") and item.klass != "not-food" and item.g_per_cup is None:
+                raise ValueError("produce needs grams a cup")
+        except KeyError as error:
+            raise BadReference(f"ingredients.csv line {number}: class {error} has no role in roles.csv") from None
+        except ValueError as error:
+            raise BadReference(f"ingredients.csv line {number} ({row.get('id')}): {error}") from None
+        found.append(item)
+    try:
+        return Catalogue.of(found)
+    except ValueError as error:
+        raise BadReference(f"ingredients.csv: {error}") from None
+
+
+def _formula_line(text: str, catalogue: Catalogue) -> FormulaLine:
+    cells = [cell.strip() for cell in text.split("|")] + ["", ""]
+    amount, rest = leading_amount(cells[0])
+    if amount is None or rest:
+        raise ValueError(f"“{cells[0]}” is no amount")
+    flags = dict(flag.partition("=")[::2] for flag in cells[3].split())
+    if unknown := set(flags) - {"per_jar", "prep_only", "optional", "prepared"}:
+        raise ValueError(f"unknown flag {sorted(unknown)} in “{text}”")
+    if cells[1] not in catalogue.by_id:
+        raise ValueError(f"no ingredient {cells[1]}")
+    per_jar = flags.get("per_jar")
+    if per_jar is not None and per_jar not in CLASS_ML:
+        raise ValueError(f"no jar size {per_jar}")
+    return FormulaLine(amount, catalogue[cells[1]], cells[2], per_jar, "prep_only" in flags, "optional" in flags, "prepared" in flags)
+
+
+def _minutes(table: Mapping[str, Any], bands: tuple[int, ...]) -> dict[str, tuple[int, ...]]:
+    result = {}
+    for size, figures in table.items():
+        if size not in CLASS_ML:
+            raise ValueError(f"no jar size {size}")
+        if len(figures) != len(bands) + 1:
+            raise ValueError(f"minutes for {size} need {len(bands) + 1} figures, one more than bands")
+        if list(figures) != sorted(figures) or figures[0] <= 0:
+            raise ValueError(f"minutes for {size} must not fall with altitude")
+        result[size] = tuple(figures)
+    return result
+
+
+def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]) -> dict[str, Formula]:
+    """All formulas by id. Fails with the id of the formula that is wrong and what is wrong with it."""
+    result: dict[str, Formula] = {}
+    for entry in tomllib.loads(text)["formula"]:
+        try:
+            if entry["id"] in result:
+                raise ValueError("this id is there twice")
+            bands = tuple(entry["bands"])
+            low_high, jar = entry["yield"].split(" ")
+            low, _, high = low_high.partition("-")
+            pools = []
+            for pool in entry.get("pools", ()):
+                total, _ = leading_amount(pool["total"])
+                if total is None:
+                    raise ValueError("a pool needs a total")
+                pools.append(Pool(tuple(pool["groups"]), total, pool["replaces"]))
+            result[entry["id"]] = Formula(
+                id=entry["id"],
+                title=entry["title"],
+                kind=entry["kind"],
+                pack=entry["pack"],
+                source=sources[entry["source"]],
+                recall=entry["recall"],
+                lines=tuple(_formula_line(line, catalogue) for line in entry["lines"]),
+                pools=tuple(pools),
+                alternatives={key: tuple(value) for key, value in entry.get("alternatives", {}).items()},
+                yields=Yield(float(low), float(high or low), jar),
+                headspace_mm=entry["headspace_in"] * MM_PER_INCH,
+                bands_ft=bands,
+                minutes=_minutes(entry["minutes"], bands),
+                minutes_raw=_minutes(entry.get("minutes_raw", {}), bands),
+                steps=entry.get("steps", ""),
+                weeks=entry["weeks"],
+                whole_in_brine=entry.get("whole_in_brine", False),
+            )
+            if jar not in CLASS_ML:
+                raise ValueError(f"no jar size {jar}")
+            for given, others in result[entry["id"]].alternatives.items():
+                for other in (given, *others):
+                    if other not in catalogue.by_id:
+                        raise ValueError(f"no ingredient {other}")
+        except (KeyError, ValueError, AmountError) as error:
+            raise BadReference(f"formulas.toml, formula {entry.get('id', '?')}: {error}") from None
+    return result
+
+
+def read_jars(text: str) -> dict[str, Jar]:
+    """All shipped jars by id, with the size class whose minutes each takes."""
+    jars = {}
+    for entry in tomllib.loads(text)["jar"]:
+        size = process_class_of(entry["volume_ml"])
+        if size is None:
+            raise BadReference(f"jars.toml, jar {entry['id']}: larger than any size class")
+        jars[entry["id"]] = Jar(**entry, process_class=size)
+    return jars
+
+
+@dataclass(frozen=True)
+class _Swaps:
+    swaps: tuple[Swap, ...]
+    tinned: Mapping[str, str]
+
+
+def read_swaps(text: str, catalogue: Catalogue) -> _Swaps:
+    """What may stand in for what. Fails on a name that is neither ingredient nor swap group."""
+    data = tomllib.loads(text)
+    groups = {item.swap_group for item in catalogue.by_id.values()}
+    for row in data["swap"]:
+        for side in (row["from"], row["to"]):
+            known = side.removeprefix("group:") in groups if side.startswith("group:") else side in catalogue.by_id
+            if not known:
+                raise BadReference(f"swaps.toml: {side} is neither an ingredient nor a swap group")
+    return _Swaps(tuple(Swap(row["from"], row["to"], row["code"]) for row in data["swap"]), data["tinned"])
+
+
+@cache
+def library() -> Library:
+    """All shipped facts, read once. BadReference where one is bad."""
+    sources = {key: Source(key, value["title"]) for key, value in tomllib.loads(_text("sources.toml")).items()}
+    catalogue = read_ingredients(_text("ingredients.csv"), read_roles(_text("roles.csv")))
+    swaps = read_swaps(_text("swaps.toml"), catalogue)
+    return Library(
+        catalogue=catalogue,
+        formulas=read_formulas(_text("formulas.toml"), catalogue, sources),
+        jars=read_jars(_text("jars.toml")),
+        swaps=swaps.swaps,
+        tinned=swaps.tinned,
+    )

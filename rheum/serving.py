@@ -1,0 +1,63 @@
+"""Starting the server: which data, which address, which hosts may speak to it."""
+
+from __future__ import annotations
+
+import argparse
+import logging
+import socket
+from pathlib import Path
+from typing import Final
+
+from waitress import create_server
+
+from rheum.api.app import Setup, create_app
+from rheum.api.guard import allowed_hosts
+from rheum.store.database import Kind, StoreError, default_data, open_data
+
+_EVERYWHERE: Final = ("0.0.0.0", "::")
+
+
+def _hosts(arguments: argparse.Namespace) -> tuple[str, ...]:
+    if arguments.host in _EVERYWHERE and not arguments.allow_host:
+        raise StoreError(
+            "Listening everywhere needs the address that screens will use: add --allow-host, for example --allow-host 192.168.1.20."
+        )
+    named = [] if arguments.host in _EVERYWHERE else [arguments.host]
+    return tuple(name.lower() for name in (*named, *arguments.allow_host))
+
+
+def serve(arguments: argparse.Namespace, demo: bool) -> int:
+    """Serve until stopped. StoreError with a sentence where data or address cannot be used."""
+    from rheum.demo import make_demo
+
+    kind: Kind = "demo" if demo else "kitchen"
+    hosts = _hosts(arguments)
+    if demo:
+        path = make_demo(arguments.data or Path.cwd() / "data" / "demo", fresh=arguments.fresh)
+    else:
+        path = open_data(arguments.data or default_data(), kind)
+    app = create_app(Setup(path, kind, allowed_hosts(arguments.port, hosts)))
+    logging.getLogger("waitress.queue").setLevel(logging.ERROR)
+    try:
+        server = create_server(app, host=arguments.host, port=arguments.port, threads=8, ident="rheum")
+    except (OSError, socket.gaierror) as error:
+        raise StoreError(
+            f"Rheum cannot listen on {arguments.host}:{arguments.port} ({error.strerror}). Choose another with --port or --host."
+        ) from None
+    print(
+        f"{'The demo kitchen' if demo else 'Your kitchen'} is at http://127.0.0.1:{arguments.port}"
+        if arguments.host in ("127.0.0.1", *_EVERYWHERE)
+        else "Rheum is running",
+        flush=True,
+    )
+    for name in hosts:
+        if name not in ("127.0.0.1", "localhost"):
+            print(f"For the phone on the kitchen's network: http://{name}:{arguments.port}", flush=True)
+    print("Stop it with Ctrl-C; nothing is lost.", flush=True)
+    try:
+        server.run()
+    except KeyboardInterrupt:
+        pass
+    finally:
+        server.close()
+    return 0
