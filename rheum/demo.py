@@ -25,6 +25,7 @@ from rheum.store import batches, kitchen
 from rheum.store.database import FILE_OF, connect, open_data
 
 ALTITUDE_M: Final = "1265"
+_FRIDGE_DAYS: Final = 27
 
 OWN_BEANS: Final = """Under-the-stairs garlic beans
 
@@ -75,7 +76,7 @@ SEASONS: Final = (
     _Told(112, "bread-and-butter-zucchini", "pint", 11),
     _Told(96, "piccalilli", "half-pint", 9),
     _Told(83, "pepper-onion-relish", "half-pint", 9, failed=(4,)),
-    _Told(61, "dilled-okra", "pint", 8),
+    _Told(61, "dilled-okra", "pint", 8, failed=(2,)),
     _Told(47, WEAK_ONIONS, "pint", 4),
     _Told(24, "mango-chutney", "pint", 6),
     _Told(9, "spicy-cranberry-salsa", "pint", 6),
@@ -137,6 +138,9 @@ def _events(told: _Told, minutes: int | None, per_load: int, at: datetime) -> It
     yield event("filled", 80, jars=told.jars)
     if minutes is None:
         yield event("refrigerated", 120)
+        if told.days_ago > _FRIDGE_DAYS:
+            for jar in range(1, told.jars + 1):
+                yield event("moved", _FRIDGE_DAYS * 24 * 60, jar=jar, to="bin")
         return
     loads = -(-told.jars // per_load)
     clock = 82.0
@@ -155,3 +159,4 @@ def _events(told: _Told, minutes: int | None, per_load: int, at: datetime) -> It
         yield event("seal", clock + 14 * 60, jar=jar, sealed=jar not in told.failed)
     for jar in told.failed:
         yield event("moved", clock + 14 * 60 + 5, jar=jar, to="fridge")
+        yield event("moved", clock + 8 * 24 * 60, jar=jar, to="bin")

@@ -13,7 +13,7 @@ from rheum.api.problems import problem_response
 def allowed_hosts(port: int, extra: tuple[str, ...] = ()) -> frozenset[str]:
     """Host header values that are answered: this machine, and the hosts named explicitly."""
     names = ("127.0.0.1", "localhost", "[::1]", *extra)
-    return frozenset({f"{name}:{port}" for name in names} | ({name for name in names} if port == 80 else set()))
+    return frozenset({f"{name}:{port}" for name in names} | (set(names) if port == 80 else set()))
 
 
 def install(app: Flask, hosts: frozenset[str]) -> None:

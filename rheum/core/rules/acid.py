@@ -61,7 +61,7 @@ def vinegar_blend(case: Case) -> Iterator[Finding]:
     known = [i for i in case.of_role("vinegar") if i.line.strength is not None or i.line.ingredient.klass == "vinegar"]
     if strength is None or not known:
         return
-    weakest = min(known, key=lambda i: _counted_strength(i))
+    weakest = min(known, key=_counted_strength)
     if strength < CANNING_STRENGTH - 1e-9 and weakest.line.ingredient.klass != "vinegar-unknown":
         if weakest.line.strength is None and weakest.line.ingredient.id in _OFTEN_WEAK:
             return
@@ -101,11 +101,7 @@ def _stronger_blend(strength: float) -> str:
     parts = parts_to_reach(CANNING_STRENGTH, 7.0, strength)
     if parts is None:
         return "Use a vinegar labelled 5 %, the same volume."
-    strong, weak = parts[0] / parts[1], 1.0
-    if strong >= 1:
-        weak, strong = 1.0, strong
-    else:
-        strong, weak = 1.0, 1 / strong
+    strong, weak = (1.0, parts[1] / parts[0]) if parts[1] > parts[0] else (parts[0] / parts[1], 1.0)
     return f"Use a vinegar labelled 5 %, the same volume; or blend {strong:.3g} part{'s' if strong > 1 else ''} of a 7 % one with {weak:.3g} of this."
 
 

@@ -157,6 +157,10 @@ def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
     code = slot.given[0].role.more_is
     allowed = slot.amount * match.scale
     enough = ml(allowed) if slot.measure == "volume" else grams(allowed)
+    if slot.given[0].klass == "garlic" and slot.given[0].each_g and slot.measure == "bought":
+        enough = f"{allowed / slot.given[0].each_g:.0f} cloves"
+    if slot.given[0].klass == "garlic" and slot.given[0].each_g and slot.measure == "bought":
+        enough = f"{allowed / slot.given[0].each_g:.0f} cloves"
     names = listed(list(dict.fromkeys(pair.item.line.ingredient.name for pair in pairs)))
     yield finding(
         code,
@@ -300,7 +304,7 @@ def _mix_changed(case: Case, pair: Pair) -> bool:
 def added(case: Case) -> Iterator[Finding]:
     """Produce that the formula has no place for: deny by default."""
     match = case.match
-    lines = [item for item in case.of_role("produce", "herb")] if match is None else list(match.unmatched)
+    lines = list(case.of_role("produce", "herb")) if match is None else list(match.unmatched)
     for item in lines:
         ingredient = item.line.ingredient
         role = ingredient.role

@@ -1,0 +1,37 @@
+/** Which screen stands at which address; on a first start, two questions first. */
+import { Text } from "@chakra-ui/react";
+import { lazy, Suspense } from "react";
+import { Route, Routes } from "react-router";
+import { useKitchen } from "./api/queries";
+import { Bench } from "./bench/Bench";
+import { Welcome } from "./kitchen/Welcome";
+import { Frame } from "./parts/Frame";
+import { Sentence } from "./parts/Sentence";
+
+const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
+const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
+const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
+const KitchenScreen = lazy(() =>
+  import("./kitchen/KitchenScreen").then((module) => ({ default: module.KitchenScreen })),
+);
+
+export function App() {
+  const kitchen = useKitchen();
+  if (kitchen.error) return <Sentence m="6">{kitchen.error.message}</Sentence>;
+  if (!kitchen.data) return <Text p="6">Opening the kitchen …</Text>;
+  if (!kitchen.data.known) return <Welcome />;
+  return (
+    <Frame>
+      <Suspense fallback={<Text>One moment …</Text>}>
+        <Routes>
+          <Route path="/" element={<Bench />} />
+          <Route path="/stove" element={<Stove />} />
+          <Route path="/stove/:id" element={<Run />} />
+          <Route path="/shelf" element={<Shelf />} />
+          <Route path="/kitchen" element={<KitchenScreen />} />
+          <Route path="*" element={<Sentence>There is no such screen. Choose one from the bar.</Sentence>} />
+        </Routes>
+      </Suspense>
+    </Frame>
+  );
+}

@@ -1,0 +1,80 @@
+/** Talking to Rheum's server. Every refusal comes with a sentence to show. */
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+export type Verdict = Schemas["VerdictOut"];
+export type Finding = Schemas["VerdictOut.Finding"];
+export type Kitchen = Schemas["KitchenOut"];
+export type FormulaSummary = Schemas["FormulaListOut.FormulaSummary"];
+export type Jar = Schemas["JarListOut.JarView"];
+export type Batch = Schemas["BatchOut"];
+export type BatchList = Schemas["BatchListOut"];
+export type RunLoad = Schemas["BatchOut.Load"];
+export type JarStanding = Schemas["BatchOut.JarStanding"];
+export type RunAction = Schemas["BatchOut.Action"];
+export type Shelf = Schemas["ShelfOut"];
+export type ShelfBatch = Schemas["ShelfOut.ShelfBatch"];
+export type CheckIn = Partial<Schemas["CheckIn"]>;
+export type BeginIn = Partial<Schemas["BeginIn"]> & Pick<Schemas["BeginIn"], "id" | "text" | "jars">;
+export type EventIn = Partial<Schemas["EventIn"]> & Pick<Schemas["EventIn"], "id" | "kind">;
+export type KitchenIn = Partial<Schemas["KitchenIn"]>;
+
+/** What the server refused, with its sentence; `gone` when no server answered at all. */
+export class Refusal extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly field?: string,
+  ) {
+    super(message);
+  }
+  get gone(): boolean {
+    return this.status === 0;
+  }
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      signal,
+      headers: body === undefined ? {} : { "Content-Type": "application/json" },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new Refusal("Rheum's server does not answer. Start it again; nothing that was saved is lost.", 0);
+  }
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => ({}))) as { detail?: string; field?: string };
+    throw new Refusal(
+      problem.detail ?? `The server answered ${response.status}. Try again.`,
+      response.status,
+      problem.field,
+    );
+  }
+  return (await response.json()) as T;
+}
+
+export const api = {
+  alive: () => ask<{ alive: true }>("GET", "/api/alive"),
+  kitchen: () => ask<Kitchen>("GET", "/api/kitchen"),
+  setKitchen: (kitchen: KitchenIn) => ask<Kitchen>("PUT", "/api/kitchen", kitchen),
+  check: (body: CheckIn, signal?: AbortSignal) => ask<Verdict>("POST", "/api/check", body, signal),
+  formulas: () => ask<Schemas["FormulaListOut"]>("GET", "/api/formulas"),
+  formulaText: (id: string, measures: "us" | "metric") =>
+    ask<Schemas["FormulaTextOut"]>("GET", `/api/formulas/${id}/text?measures=${measures}`),
+  jars: () => ask<Schemas["JarListOut"]>("GET", "/api/jars"),
+  begin: (body: BeginIn) => ask<Batch>("POST", "/api/batches", body),
+  batches: () => ask<BatchList>("GET", "/api/batches"),
+  batch: (id: string) => ask<Batch>("GET", `/api/batches/${id}`),
+  tell: (id: string, event: EventIn) => ask<Batch>("POST", `/api/batches/${id}/events`, event),
+  shelf: () => ask<Shelf>("GET", "/api/shelf"),
+};
+
+/** An id made by this screen, so that a double tap is one event. Works without a secure context too. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(12));
+  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
+}

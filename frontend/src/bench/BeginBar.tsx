@@ -1,0 +1,69 @@
+/** Beginning the batch: how many jars, into how many loads, and off to the Stove. */
+import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, type CheckIn, newId, type Refusal, type Verdict } from "../api/client";
+import { Sentence } from "../parts/Sentence";
+import { Tap } from "../parts/Tap";
+
+export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null; stale: boolean; question: CheckIn }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const navigate = useNavigate();
+  // One id for one intention: a double tap begins one batch.
+  const id = useRef(newId());
+  const expected = verdict?.jars_high ? Math.max(1, Math.ceil(verdict.jars_high)) : 1;
+  const jars = typed ?? String(expected);
+  const begin = useMutation({
+    mutationFn: () => {
+      const { altitude_m: _m, altitude_ft: _f, recipe: _r, text, ...rest } = question;
+      return api.begin({ ...rest, id: id.current, text: text ?? "", jars: Number(jars) });
+    },
+    onSuccess: (batch) => navigate(`/stove/${batch.snapshot.id}`),
+    onError: () => {
+      id.current = newId();
+    },
+  });
+  const barred = !verdict || stale || verdict.destination === "discard";
+  const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
+  return (
+    <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">
+      <Flex gap="3" align={{ base: "end", lg: "stretch" }} direction={{ base: "row", lg: "column" }}>
+        <Field.Root w={{ base: "6.5rem", lg: "100%" }} flex="none" invalid={!whole}>
+          <Field.Label fontSize="sm">Jars planned</Field.Label>
+          <Input
+            type="text"
+            inputMode="numeric"
+            value={jars}
+            onChange={(event) => setTyped(event.target.value)}
+            bg="whey.50"
+            borderColor="ink"
+            fontSize="lg"
+            fontWeight="700"
+          />
+        </Field.Root>
+        <Tap
+          variant="solid"
+          size="md"
+          flex="1"
+          disabled={barred || !whole}
+          aria-busy={begin.isPending}
+          onClick={() => begin.mutate()}
+        >
+          {verdict?.destination === "fridge" && !stale ? "Begin, for the refrigerator" : "Begin this batch"}
+        </Tap>
+      </Flex>
+      {!whole && (
+        <Text fontSize="sm" mt="2">
+          Write a whole number of jars, 1 to 200.
+        </Text>
+      )}
+      {verdict?.destination === "discard" && !stale && (
+        <Text fontSize="sm" mt="2">
+          This cannot be begun: see the stop above.
+        </Text>
+      )}
+      {begin.error && <Sentence mt="3">{(begin.error as Refusal).message}</Sentence>}
+    </Box>
+  );
+}

@@ -1,0 +1,130 @@
+/** Minutes, altitude, jar, headspace and boiling point in one strip, each with what it follows from. */
+import { Box, Flex, Link, NativeSelect, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { Link as RouterLink } from "react-router";
+import type { Jar, Kitchen, Verdict } from "../api/client";
+import { inchesOf, mmAndInches } from "../parts/measures";
+import type { Draft } from "./useDraft";
+
+function Cell({ label, children, grow }: { label: string; children: ReactNode; grow?: boolean }) {
+  return (
+    <Box
+      flex={grow ? "1 1 11rem" : "1 1 8.5rem"}
+      px="3"
+      py="2"
+      borderLeftWidth="1px"
+      borderColor="whey.300"
+      _first={{ borderLeftWidth: 0 }}
+    >
+      <Text fontSize="xs" color="ink.faint">
+        {label}
+      </Text>
+      {children}
+    </Box>
+  );
+}
+
+const CHOSEN = { request: "chosen by you", text: "from the text", formula: "the formula's" } as const;
+
+interface Props {
+  verdict: Verdict | null;
+  stale: boolean;
+  kitchen: Kitchen;
+  jars: Jar[];
+  draft: Draft;
+  onChange: (change: Partial<Draft>) => void;
+}
+
+export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }: Props) {
+  const process = stale ? null : (verdict?.process ?? null);
+  const jar = verdict?.jar;
+  const low = verdict?.jars_low == null ? null : Math.floor(verdict.jars_low);
+  const high = verdict?.jars_high == null ? null : Math.ceil(verdict.jars_high);
+  const made = low === null || high === null ? "" : low === high ? `; makes ${high}` : `; makes ${low} to ${high}`;
+  const big = { fontSize: "xl", fontWeight: 700, lineHeight: 1.2 } as const;
+  return (
+    <Flex
+      wrap="wrap"
+      h="100%"
+      alignContent="stretch"
+      bg="whey.50"
+      borderWidth="2px"
+      borderColor="ink"
+      borderRadius="sm"
+      aria-label="Processing"
+      role="group"
+    >
+      <Cell label="In the canner" grow>
+        <Text {...big} fontSize="2xl" data-minutes={process?.minutes ?? ""}>
+          {process ? `${process.minutes} min` : "no minutes"}
+        </Text>
+        <Text fontSize="xs" color="ink.soft">
+          {process
+            ? `${process.base_minutes} and ${process.altitude_minutes} for ${process.band}${process.sterilise_minutes ? `; sterilise jars first, ${process.sterilise_minutes} min` : ""}`
+            : stale
+              ? "reading …"
+              : verdict?.destination === "discard"
+                ? "not to be jarred"
+                : "refrigerator: no processing"}
+        </Text>
+      </Cell>
+      <Cell label="Kitchen">
+        <Text {...big}>{kitchen.altitude_says}</Text>
+        <Link asChild fontSize="xs" textDecoration="underline" color="ink.soft">
+          <RouterLink to="/kitchen">boils at {kitchen.boiling_point_c?.toFixed(1)} °C; change</RouterLink>
+        </Link>
+      </Cell>
+      <Cell label="Jar">
+        <NativeSelect.Root size="sm" variant="plain">
+          <NativeSelect.Field
+            aria-label="Jar"
+            value={draft.jar ?? ""}
+            onChange={(event) => onChange({ jar: event.target.value || null })}
+            px="0"
+            fontWeight="700"
+            fontSize="md"
+            textOverflow="ellipsis"
+          >
+            <option value="">{jar && jar.chosen_by !== "request" ? jar.title : "As in the text"}</option>
+            {jars.map((option) => (
+              <option key={option.id} value={option.id}>
+                {option.title}
+              </option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+        <Text fontSize="xs" color="ink.soft">
+          {stale || !jar ? " " : `${CHOSEN[jar.chosen_by]}${made}`}
+        </Text>
+      </Cell>
+      <Cell label="Headspace">
+        <Text {...big}>{!stale && jar ? `${inchesOf(jar.headspace_mm)} in` : "–"}</Text>
+        <Text fontSize="xs" color="ink.soft">
+          {!stale && jar ? `${jar.headspace_mm.toFixed(0)} mm${verdict?.pack ? `, ${verdict.pack} pack` : ""}` : " "}
+        </Text>
+      </Cell>
+      <Cell label="Canner">
+        <NativeSelect.Root size="sm" variant="plain">
+          <NativeSelect.Field
+            aria-label="Canner"
+            value={draft.method}
+            onChange={(event) => onChange({ method: event.target.value as Draft["method"] })}
+            px="0"
+            fontWeight="700"
+            fontSize="md"
+          >
+            <option value="bath">Water bath</option>
+            <option value="steam">Steam</option>
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+        <Text fontSize="xs" color="ink.soft">
+          {process && process.method === "bath"
+            ? `water ${mmAndInches(process.water_over_lids_mm)} over the lids`
+            : " "}
+        </Text>
+      </Cell>
+    </Flex>
+  );
+}

@@ -1,0 +1,56 @@
+/** Where the jars may live, in one glance, and against which tested formula. */
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { Verdict } from "../api/client";
+import { DESTINATIONS } from "../look/system";
+import { DestinationMark } from "../parts/marks";
+
+export function VerdictPanel({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
+  const look = DESTINATIONS[verdict.destination];
+  return (
+    <Box
+      role="status"
+      aria-live="polite"
+      aria-busy={stale}
+      data-destination={verdict.destination}
+      data-stale={stale}
+      bg={stale ? "whey.200" : look.wash}
+      color={stale ? "ink.faint" : look.color}
+      borderWidth="2px"
+      borderColor={stale ? "whey.400" : look.color}
+      borderStyle={stale ? "dashed" : "solid"}
+      borderRadius="sm"
+      px="4"
+      py="3"
+    >
+      <Flex gap="3" align="center">
+        <DestinationMark to={verdict.destination} size={60} />
+        <Box>
+          <Text as="h2" fontSize="2xl" fontWeight="750" lineHeight="1.1">
+            {stale ? "Reading …" : look.word}
+          </Text>
+          <Text color={stale ? "ink.faint" : "ink"} fontSize="sm">
+            {verdict.destination === "fridge" && !stale ? verdict.fridge.says : look.says}
+          </Text>
+        </Box>
+      </Flex>
+    </Box>
+  );
+}
+
+/** Which tested formula the recipe was held against, and how surely its figures are remembered. */
+export function Against({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
+  return (
+    <Text color={stale ? "ink.faint" : "ink.soft"} fontSize="sm">
+      {verdict.formula ? (
+        <>
+          Judged against <b>{verdict.formula.title}</b>, {verdict.formula.source};{" "}
+          {verdict.formula.recall === "sure" ? "figures remembered with confidence." : "one or two figures may be off."}
+        </>
+      ) : (
+        <>
+          No tested formula is near enough. Nearest: <b>{verdict.nearest[0]?.title ?? "none"}</b>.
+        </>
+      )}
+    </Text>
+  );
+}

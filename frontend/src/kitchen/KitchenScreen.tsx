@@ -1,0 +1,26 @@
+/** The kitchen's height and measures, and what follows from them. */
+import { Box, Heading, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { useKitchen } from "../api/queries";
+import { KitchenForm } from "./KitchenForm";
+
+export function KitchenScreen() {
+  const kitchen = useKitchen().data;
+  const [saved, setSaved] = useState(false);
+  if (!kitchen) return null;
+  return (
+    <Box maxW="46rem">
+      <Heading as="h1" fontSize="3xl" fontWeight="700">
+        {kitchen.name}
+      </Heading>
+      <Text fontSize="lg" mt="2" mb="8">
+        {kitchen.altitude_says} above the sea: water boils at {kitchen.boiling_point_c?.toFixed(1)} °C here. Batches
+        already begun keep the height they were begun at.
+      </Text>
+      <KitchenForm key={kitchen.altitude_says} kitchen={kitchen} submit="Save" onSaved={() => setSaved(true)} />
+      <Text mt="3" aria-live="polite">
+        {saved ? "Saved. The Bench now counts with it." : ""}
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,109 @@
+/** The frame around every screen: where one is, and the ways to the others; a rail on a laptop, a bar under the thumb on a phone. */
+import { Box, Flex, Link, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { NavLink } from "react-router";
+import { useKitchen } from "../api/queries";
+
+const PLACES = [
+  { to: "/", word: "Bench", path: "M4 18h24v3H4zM6 21h3v8H6zM23 21h3v8h-3zM10 8h9l3 3v7H10z" },
+  {
+    to: "/stove",
+    word: "Stove",
+    path: "M5 14h22v13H5zM2 15h3v4H2zM27 15h3v4h-3zM8 11c0-3 3-3 3-7M15 11c0-3 3-3 3-7M22 11c0-3 3-3 3-7",
+  },
+  { to: "/shelf", word: "Shelf", path: "M2 25h28v3H2zM6 12h7v13H6zM7 8h5v3H7zM18 14h8v11h-8zM19 10h6v3h-6z" },
+  { to: "/kitchen", word: "Kitchen", path: "M2 27 13 8l6 10 3-4 8 13z" },
+] as const;
+
+export function Frame({ children }: { children: ReactNode }) {
+  const kitchen = useKitchen().data;
+  return (
+    <Flex minH="100dvh" direction={{ base: "column", md: "row" }}>
+      <Link
+        href="#main"
+        position="absolute"
+        left="-999px"
+        _focus={{ left: "2", top: "2", bg: "whey.50", p: "2", zIndex: 20 }}
+      >
+        Skip to the screen
+      </Link>
+      <Flex
+        as="nav"
+        aria-label="Screens"
+        order={{ base: 2, md: 0 }}
+        position="sticky"
+        bottom={{ base: 0, md: "auto" }}
+        top={{ md: 0 }}
+        zIndex="10"
+        direction={{ base: "row", md: "column" }}
+        h={{ md: "100dvh" }}
+        w={{ base: "100%", md: "88px" }}
+        bg="ink"
+        color="whey.100"
+        py={{ base: 0, md: 4 }}
+        gap={{ md: 1 }}
+        css={{ "& > a": { flex: { base: "1 1 0", md: "none" } } }}
+      >
+        <Text
+          display={{ base: "none", md: "block" }}
+          fontFamily="recipe"
+          fontStyle="italic"
+          fontSize="lg"
+          textAlign="center"
+          mb="4"
+        >
+          Rheum
+        </Text>
+        {PLACES.map((place) => (
+          <NavLink key={place.to} to={place.to} end={place.to === "/"}>
+            {({ isActive }) => (
+              <Flex
+                direction="column"
+                align="center"
+                justify="center"
+                h={{ base: "58px", md: "72px" }}
+                gap="0.5"
+                bg={isActive ? "whey.100" : "transparent"}
+                color={isActive ? "ink" : "whey.100"}
+                fontSize="xs"
+                fontWeight={isActive ? 700 : 500}
+                _hover={{ bg: isActive ? "whey.100" : "ink.soft" }}
+              >
+                <svg
+                  width="26"
+                  height="26"
+                  viewBox="0 0 32 32"
+                  aria-hidden="true"
+                  fill="currentColor"
+                  stroke="currentColor"
+                  strokeWidth="0.6"
+                >
+                  <path d={place.path} />
+                </svg>
+                {place.word}
+              </Flex>
+            )}
+          </NavLink>
+        ))}
+        <Text
+          display={{ base: "none", md: "block" }}
+          mt="auto"
+          fontSize="xs"
+          textAlign="center"
+          px="1"
+          lineHeight="1.25"
+        >
+          {kitchen?.known ? kitchen.name : ""}
+          {kitchen?.demo ? (
+            <Box as="span" display="block" opacity="0.8">
+              demo, made up
+            </Box>
+          ) : null}
+        </Text>
+      </Flex>
+      <Box as="main" id="main" flex="1" minW="0" px={{ base: 4, md: 6 }} py={{ base: 4, md: 5 }} maxW="1500px">
+        {children}
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,202 @@
+/** A jar drawn from its own measures, with what is in it and the headspace against a stepped gauge. */
+import { type ReactNode, useId } from "react";
+import type { Jar } from "../api/client";
+
+export type Contents = "whole" | "chopped";
+
+interface Props {
+  jar: Jar;
+  headspaceMm: number;
+  /** What the level should be, drawn as the gauge's step; the headspace itself may differ. */
+  wantedMm: number;
+  contents: Contents;
+  hue?: "green" | "red" | "gold";
+  height?: number;
+  faded?: boolean;
+}
+
+const HUES = {
+  green: ["#7fa35f", "#93b570", "#6b9050", "#a3be7d"],
+  red: ["#a8434a", "#bd5a52", "#8f3542", "#c77a5e"],
+  gold: ["#c99b3b", "#d8b25a", "#b88527", "#e0c47c"],
+};
+
+/** A small repeatable scatter, so that a drawing does not dance between renders. */
+function scatter(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 1103515245 + 12345) % 2147483648;
+    return state / 2147483648;
+  };
+}
+
+function pieces(
+  contents: Contents,
+  left: number,
+  width: number,
+  top: number,
+  bottom: number,
+  hue: string[],
+): ReactNode[] {
+  const next = scatter(7);
+  const out: ReactNode[] = [];
+  if (contents === "whole") {
+    const count = Math.round(width / 7.5);
+    for (let index = 0; index < count; index++) {
+      const x = left + 2 + (index * (width - 4)) / count;
+      const start = top + 3 + next() * 9;
+      const lean = (next() - 0.5) * 3;
+      out.push(
+        <line
+          key={index}
+          x1={x + 3}
+          y1={start}
+          x2={x + 3 + lean}
+          y2={bottom - 3}
+          stroke={hue[index % hue.length]}
+          strokeWidth={5.6}
+          strokeLinecap="round"
+        />,
+      );
+    }
+    return out;
+  }
+  for (let index = 0; index < (width * (bottom - top)) / 34; index++) {
+    const size = 3 + next() * 3.4;
+    const x = left + 2 + next() * (width - size - 4);
+    const y = top + 1 + next() * (bottom - top - size - 2);
+    out.push(
+      <rect
+        key={index}
+        x={x}
+        y={y}
+        width={size}
+        height={size}
+        rx={1.2}
+        fill={hue[index % hue.length]}
+        transform={`rotate(${next() * 60} ${x} ${y})`}
+      />,
+    );
+  }
+  return out;
+}
+
+const inches = (mm: number): string => {
+  const eighths = Math.round((mm / 25.4) * 8);
+  const names: Record<number, string> = {
+    1: "1/8",
+    2: "1/4",
+    3: "3/8",
+    4: "1/2",
+    5: "5/8",
+    6: "3/4",
+    7: "7/8",
+    8: "1",
+  };
+  return names[eighths] ?? (mm / 25.4).toFixed(2);
+};
+
+export function JarDrawing({
+  jar,
+  headspaceMm,
+  wantedMm,
+  contents,
+  hue = "green",
+  height = 340,
+  faded = false,
+}: Props) {
+  const clip = useId();
+  const { depth_mm: depth, mouth_mm: mouth, body_mm: body } = jar;
+  const wall = 3;
+  const neck = 17;
+  const shoulder = body > mouth + 6 ? 14 : 5;
+  const half = body / 2;
+  const lid = 5;
+  const outline = `M${-mouth / 2 - wall} 0 V${neck} C${-mouth / 2 - wall} ${neck + shoulder * 0.6} ${-half - wall} ${neck + shoulder * 0.4} ${-half - wall} ${neck + shoulder} V${depth - 5} Q${-half - wall} ${depth + wall} ${-half + 5} ${depth + wall} H${half - 5} Q${half + wall} ${depth + wall} ${half + wall} ${depth - 5} V${neck + shoulder} C${half + wall} ${neck + shoulder * 0.4} ${mouth / 2 + wall} ${neck + shoulder * 0.6} ${mouth / 2 + wall} ${neck} V0`;
+  const inside = `M${-mouth / 2} 0 V${neck} C${-mouth / 2} ${neck + shoulder * 0.6} ${-half} ${neck + shoulder * 0.4} ${-half} ${neck + shoulder} V${depth - 5} Q${-half} ${depth} ${-half + 7} ${depth} H${half - 7} Q${half} ${depth} ${half} ${depth - 5} V${neck + shoulder} C${half} ${neck + shoulder * 0.4} ${mouth / 2} ${neck + shoulder * 0.6} ${mouth / 2} ${neck} V0 Z`;
+  const right = half + wall + 10;
+  const gaugeWidth = 46;
+  const view = { x: -half - 12, y: -lid - 8, w: body + 24 + gaugeWidth + 8, h: depth + lid + 18 };
+  const step = (mm: number) => Math.max(0, mm);
+  return (
+    <svg
+      role="img"
+      aria-label={`${jar.title} jar, ${headspaceMm.toFixed(0)} mm (${inches(headspaceMm)} in) of headspace; the formula has ${wantedMm.toFixed(0)} mm.`}
+      viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`}
+      height={height}
+      width={(height * view.w) / view.h}
+      style={{ maxWidth: "100%", opacity: faded ? 0.4 : 1, transition: "opacity 60ms" }}
+    >
+      <defs>
+        <clipPath id={clip}>
+          <path d={inside} />
+        </clipPath>
+      </defs>
+      <path d={inside} fill="#fbfbf3" />
+      <g clipPath={`url(#${clip})`}>
+        <rect x={-half} y={step(headspaceMm)} width={body} height={depth} fill="#e3e6b4" />
+        {pieces(contents, -half, body, step(headspaceMm), depth, HUES[hue])}
+        <rect x={-half} y={step(headspaceMm)} width={body} height={1.2} fill="#1e2a22" opacity="0.55" />
+        <rect
+          x={-half + 4}
+          y={neck + shoulder}
+          width={3.5}
+          height={depth - neck - shoulder - 14}
+          fill="#ffffff"
+          opacity="0.5"
+          rx="2"
+        />
+      </g>
+      <path d={outline} fill="none" stroke="#1e2a22" strokeWidth="1.8" strokeLinecap="round" />
+      <rect x={-mouth / 2 - wall - 1.5} y={-lid} width={mouth + wall * 2 + 3} height={lid} fill="#1e2a22" rx="1" />
+      <rect
+        x={-mouth / 2 - wall - 1.5}
+        y={2}
+        width={mouth + wall * 2 + 3}
+        height={11}
+        fill="#8d8a6c"
+        opacity="0.5"
+        rx="1.5"
+      />
+      {/* The gauge: a comb whose steps are the usual headspaces; the wanted one is filled. */}
+      <g transform={`translate(${right} 0)`} fontFamily="'Bricolage Grotesque Variable', sans-serif">
+        {[3.2, 6.4, 12.7, 25.4].map((tooth, index) => {
+          const wanted = Math.abs(tooth - wantedMm) < 1.7;
+          const names = ["1/8", "1/4", "1/2", "1"];
+          return (
+            <g key={tooth}>
+              <rect
+                x={index * 8.5}
+                y={0}
+                width={7}
+                height={tooth}
+                fill={wanted ? "#1e2a22" : "none"}
+                stroke="#1e2a22"
+                strokeWidth="0.9"
+              />
+              {wanted && (
+                <text x={0} y={tooth + 9} style={{ fontSize: "8.5px", fontWeight: 650 }} fill="#1e2a22">
+                  {names[index]} in
+                </text>
+              )}
+              {wanted && (
+                <text x={0} y={tooth + 18} style={{ fontSize: "7.5px" }} fill="#3a493e">
+                  {wantedMm.toFixed(0)} mm
+                </text>
+              )}
+            </g>
+          );
+        })}
+        <line
+          x1={-right - half + 2}
+          x2={34}
+          y1={step(wantedMm)}
+          y2={step(wantedMm)}
+          stroke="#1e2a22"
+          strokeWidth="0.7"
+          strokeDasharray="2.5 2"
+        />
+      </g>
+    </svg>
+  );
+}

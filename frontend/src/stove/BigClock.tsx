@@ -1,0 +1,41 @@
+/** The clock that runs, legible at two metres, with the time it ends. */
+import { Box, Text } from "@chakra-ui/react";
+import { clockFace, timeOfDay } from "./useServerClock";
+
+export function BigClock({
+  startedAt,
+  endsAt,
+  now,
+  small = false,
+}: {
+  startedAt: string;
+  endsAt: string;
+  now: number;
+  small?: boolean;
+}) {
+  const end = Date.parse(endsAt);
+  const start = Date.parse(startedAt);
+  const left = end - now;
+  const part = Math.min(1, Math.max(0, (now - start) / (end - start)));
+  return (
+    <Box>
+      <Text
+        role="timer"
+        aria-label="Time left"
+        fontSize={small ? "4xl" : { base: "24vw", md: "170px" }}
+        lineHeight="0.95"
+        fontWeight="750"
+        fontVariantNumeric="tabular-nums"
+        letterSpacing="-0.03em"
+      >
+        {clockFace(left)}
+      </Text>
+      <Box h="14px" bg="whey.200" borderWidth="2px" borderColor="ink" mt="3" aria-hidden="true">
+        <Box h="100%" bg="ink" w={`${(part * 100).toFixed(2)}%`} />
+      </Box>
+      <Text mt="1" color="ink.soft" fontSize={{ base: "md", md: "lg" }}>
+        boiled at {timeOfDay(startedAt)}, full at {timeOfDay(endsAt)}
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,294 @@
+/** One batch at the stove: one big thing to do, the clock that runs, the canner as it stands. */
+import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
+import { Fragment, useEffect, useRef, useState } from "react";
+import { Link as RouterLink, useParams } from "react-router";
+import type { Batch, RunAction } from "../api/client";
+import { useBatch } from "../api/queries";
+import { mmAndInches } from "../parts/measures";
+import { Sentence } from "../parts/Sentence";
+import { Tap } from "../parts/Tap";
+import { BigClock } from "./BigClock";
+import { CannerDrawing } from "./CannerDrawing";
+import { FillCount } from "./FillCount";
+import { SealCheck } from "./SealCheck";
+import { StepTrail } from "./StepTrail";
+import { useAwake, useRing } from "./useAwake";
+import { clockFace, timeOfDay, useServerClock } from "./useServerClock";
+import { useTell } from "./useTell";
+
+export function Run() {
+  const { id = "" } = useParams();
+  const batch = useBatch(id);
+  if (batch.error && !batch.data) return <Sentence>{batch.error.message}</Sentence>;
+  if (!batch.data) return <Text>Opening the batch …</Text>;
+  return <RunOf batch={batch.data} gone={batch.isError ? batch.error.message : null} />;
+}
+
+function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: ReturnType<typeof useTell>["tell"] }) {
+  const [asking, setAsking] = useState<string | null>(null);
+  const big = useRef<HTMLButtonElement>(null);
+  const key = batch.state.actions.map((action) => action.kind + action.load).join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the focus follows a change of the actions
+  useEffect(() => {
+    setAsking(null);
+    // Never on “boil lost”: a stray Enter must not set a running clock to zero.
+    if (!key.startsWith("boil-lost")) big.current?.focus({ preventScroll: true });
+  }, [key]);
+  if (batch.state.step === "fill")
+    return (
+      <FillCount
+        planned={batch.snapshot.jars_planned}
+        perLoad={batch.snapshot.jars_per_load}
+        armed={armed}
+        onFilled={(jars, part_jar) => tell({ kind: "filled", jars, part_jar })}
+      />
+    );
+  const send = (action: RunAction, early = false) =>
+    tell({ kind: action.kind, load: action.load, step: action.step ?? undefined, ...(early ? { early: true } : {}) });
+  return (
+    <Flex direction="column" gap="3">
+      {batch.state.actions.map((action, index) => {
+        const stopsEarly = action.kind === "heat-off" && action.says === "Stop early";
+        const first = index === 0;
+        if (stopsEarly && asking === "stop")
+          return (
+            <Box key="stop" bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">
+              <Text mb="2">
+                Stop before the minutes are full? These jars then go to the refrigerator within 24 hours.
+              </Text>
+              <Flex gap="2">
+                <Tap variant="solid" size="lg" onClick={() => send(action, true)}>
+                  Stop early
+                </Tap>
+                <Tap size="lg" onClick={() => setAsking(null)}>
+                  Go on
+                </Tap>
+              </Flex>
+            </Box>
+          );
+        return (
+          <Tap
+            key={action.kind}
+            ref={first ? big : undefined}
+            aria-disabled={!armed}
+            variant={action.kind === "boil-lost" ? "warn" : first ? "solid" : "outline"}
+            size={first && action.kind !== "boil-lost" ? "stove" : "lg"}
+            onClick={() => (stopsEarly ? setAsking("stop") : send(action))}
+          >
+            {action.says}
+          </Tap>
+        );
+      })}
+    </Flex>
+  );
+}
+
+/** The figures one looks up at the stove, without a search. */
+function Facts({ batch }: { batch: Batch }) {
+  const { snapshot } = batch;
+  const rows = [
+    ["Headspace", mmAndInches(snapshot.headspace_mm)],
+    snapshot.minutes === null ? null : ["In the canner", `${snapshot.minutes} min`],
+    snapshot.minutes !== null && snapshot.method === "bath"
+      ? ["Water over the lids", mmAndInches(snapshot.water_over_lids_mm)]
+      : null,
+    snapshot.boiling_point_c ? ["Boils here at", `${snapshot.boiling_point_c.toFixed(1)} °C`] : null,
+    ["Tested by", snapshot.source ?? "nobody: an own recipe"],
+  ].filter((row): row is string[] => row !== null);
+  return (
+    <Box
+      as="dl"
+      w="100%"
+      display="grid"
+      gridTemplateColumns="auto 1fr"
+      columnGap="4"
+      rowGap="1"
+      fontSize={{ base: "sm", md: "md" }}
+    >
+      {rows.map(([name, value]) => (
+        <Fragment key={name}>
+          <Box as="dt" color="ink.faint">
+            {name}
+          </Box>
+          <Box as="dd" fontWeight="650">
+            {value}
+          </Box>
+        </Fragment>
+      ))}
+    </Box>
+  );
+}
+
+/** The recipe as it was begun, at hand while preparing, cooking and filling. */
+function RecipeCard({ text }: { text: string }) {
+  return (
+    <Box
+      w="100%"
+      bg="whey.50"
+      borderWidth="1px"
+      borderColor="whey.400"
+      borderRadius="sm"
+      p="4"
+      fontFamily="recipe"
+      fontSize={{ base: "md", md: "17px" }}
+      lineHeight="1.5"
+      whiteSpace="pre-wrap"
+    >
+      {text.trim()}
+    </Box>
+  );
+}
+
+function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
+  const now = useServerClock(batch.now);
+  const { tell, armed, error } = useTell(batch);
+  const { snapshot, state } = batch;
+  const load =
+    state.loads.find((item) => item.lifted_at === null && item.phase !== "waiting") ??
+    state.loads.find((item) => item.phase === "waiting");
+  useAwake();
+  useRing(load?.phase === "time-up");
+  const running =
+    load?.phase === "boiling" && load.boil_at && load.ends_at
+      ? { startedAt: load.boil_at, endsAt: load.ends_at }
+      : null;
+  useEffect(() => {
+    document.title = running
+      ? `${clockFace(Date.parse(running.endsAt) - now)} ${snapshot.title}`
+      : `${state.headline} · Rheum`;
+  });
+  const inCanner = state.step === "loads";
+  const detail = (
+    <Text fontSize={{ base: "lg", md: "2xl" }} lineHeight="1.3" color="ink.soft" maxW="38rem">
+      {state.detail}
+    </Text>
+  );
+  const headline = (
+    <Heading
+      as="h2"
+      fontSize={{ base: "4xl", md: "6xl" }}
+      lineHeight="1"
+      fontWeight="750"
+      letterSpacing="-0.02em"
+      aria-live="assertive"
+    >
+      {state.headline}
+    </Heading>
+  );
+  const wait = state.waits_until && !running && Date.parse(state.waits_until) > now && (
+    <Text
+      fontSize={{ base: "3xl", md: "5xl" }}
+      fontWeight="700"
+      fontVariantNumeric="tabular-nums"
+      role="timer"
+      aria-label="Time to wait"
+    >
+      {clockFace(Date.parse(state.waits_until) - now)}
+      <Text as="span" fontSize="lg" fontWeight="400" color="ink.soft">
+        {" "}
+        until {timeOfDay(state.waits_until)}
+      </Text>
+    </Text>
+  );
+  const canner = (
+    <CannerDrawing
+      jars={load?.jars ?? snapshot.jars_planned}
+      phase={inCanner ? (load?.phase ?? "empty") : "empty"}
+      steam={snapshot.method === "steam"}
+    />
+  );
+  const takeBack = state.last_tap && (
+    <Tap
+      variant="quiet"
+      size="sm"
+      aria-disabled={!armed}
+      onClick={() => tell({ kind: "undo", of: state.last_tap?.id })}
+    >
+      Take back: {state.last_tap.says}
+    </Tap>
+  );
+  const top = (
+    <Flex justify="space-between" align="baseline" gap="4" wrap="wrap" mb="2">
+      <Heading as="h1" fontSize={{ base: "md", md: "lg" }} fontWeight="650">
+        {snapshot.title}{" "}
+        <Text as="span" fontWeight="400" color="ink.faint">
+          {snapshot.number}
+        </Text>
+      </Heading>
+      <Text fontSize="sm" color="ink.soft">
+        {snapshot.minutes === null
+          ? "for the refrigerator"
+          : `${snapshot.jar_title} jars, ${snapshot.minutes} min at ${snapshot.altitude}`}
+      </Text>
+    </Flex>
+  );
+  const problems = (
+    <>
+      {gone && <Sentence mb="3">{gone} The clock below goes on: it counts from what was recorded.</Sentence>}
+      {error && <Sentence mb="3">{error}</Sentence>}
+    </>
+  );
+  const seals = (state.step === "seals" || (state.step === "done" && snapshot.minutes !== null)) && (
+    <SealCheck batch={batch} armed={armed} tell={tell} />
+  );
+  const loads = state.loads.length > 1 && inCanner && (
+    <Flex gap="2" aria-label="Canner loads" role="list">
+      {state.loads.map((item) => (
+        <Box
+          role="listitem"
+          key={item.number}
+          px="3"
+          py="1"
+          borderWidth="2px"
+          borderColor={item === load ? "ink" : "whey.300"}
+          bg={item.lifted_at ? "dill.100" : "whey.50"}
+          fontSize="sm"
+          fontWeight={item === load ? 700 : 400}
+        >
+          Load {item.number}: {item.jars} jars, {item.lifted_at ? "out" : item.phase}
+        </Box>
+      ))}
+    </Flex>
+  );
+  return (
+    <Box maxW="1180px">
+      {top}
+      <StepTrail batch={batch} />
+      <Box mt="4">{problems}</Box>
+      <Grid
+        templateColumns={{ base: "minmax(0,1fr)", lg: seals ? "1fr" : "minmax(0,1.5fr) minmax(0,1fr)" }}
+        gap={{ base: 4, lg: 8 }}
+        mt={{ base: 3, md: 5 }}
+        alignItems="start"
+      >
+        <Flex direction="column" gap={{ base: 3, md: 4 }}>
+          {loads}
+          {headline}
+          {running && <BigClock {...running} now={now} />}
+          {detail}
+          {wait}
+          {seals}
+          {state.part_jar && state.step !== "done" && <Text>The part jar is for the refrigerator.</Text>}
+          <Box mt="2">
+            <Actions batch={batch} armed={armed} tell={tell} />
+          </Box>
+          <Flex gap="3" wrap="wrap" align="center">
+            {takeBack}
+            {state.step === "done" && (
+              <Link asChild textDecoration="underline">
+                <RouterLink to="/shelf">See them on the Shelf</RouterLink>
+              </Link>
+            )}
+          </Flex>
+        </Flex>
+        {!seals && (
+          <Flex direction="column" gap="4" align={{ base: "center", lg: "stretch" }}>
+            {inCanner || state.step === "heat-jars" ? canner : null}
+            <Facts batch={batch} />
+            {!inCanner && <RecipeCard text={snapshot.text} />}
+          </Flex>
+        )}
+      </Grid>
+    </Box>
+  );
+}

@@ -1,0 +1,127 @@
+/** For each jar, whether it sealed; and for one that did not, what to do now and what later. */
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import type { Batch, EventIn, JarStanding } from "../api/client";
+import { Tap } from "../parts/Tap";
+
+const WORDS: Record<JarStanding["state"], string> = {
+  filled: "not lifted yet",
+  cooling: "cooling",
+  "to-check": "look at its lid",
+  sealed: "sealed",
+  unsealed: "not sealed",
+  "unsealed-late": "not sealed",
+  fridge: "in the refrigerator",
+  short: "not processed long enough",
+  gone: "thrown out",
+};
+
+/** A lid from above: dished when sealed, domed when not, blank before. */
+function Lid({ state }: { state: JarStanding["state"] }) {
+  const failed = state === "unsealed" || state === "unsealed-late" || state === "short";
+  return (
+    <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true" fill="none" stroke="#1e2a22">
+      <circle
+        cx="22"
+        cy="22"
+        r="20"
+        strokeWidth="2.5"
+        fill={state === "sealed" ? "#dbe8d0" : failed ? "#f5dde4" : "#fbfbf3"}
+      />
+      <circle cx="22" cy="22" r="13" strokeWidth="1.2" />
+      {state === "sealed" && <path d="M13 23l6 6 12-14" strokeWidth="3.5" />}
+      {failed && <path d="M14 14l16 16M30 14L14 30" strokeWidth="3.5" />}
+      {state === "fridge" && <path d="M22 11v22M12 17l20 10M32 17L12 27" strokeWidth="2" />}
+    </svg>
+  );
+}
+
+interface Props {
+  batch: Batch;
+  armed: boolean;
+  tell: (event: Omit<EventIn, "id">) => void;
+}
+
+export function SealCheck({ batch, armed, tell }: Props) {
+  const { jars } = batch.state;
+  const open = jars.filter((jar) => jar.state === "to-check");
+  return (
+    <Box>
+      <Grid
+        as="ul"
+        listStyleType="none"
+        templateColumns={{ base: "1fr", md: "repeat(auto-fill, minmax(320px, 1fr))" }}
+        gap="2"
+      >
+        {jars.map((jar) => (
+          <Box
+            as="li"
+            key={jar.number}
+            bg="whey.50"
+            borderWidth="2px"
+            borderColor={jar.advice ? "beet.600" : "whey.300"}
+            borderRadius="sm"
+            p="2"
+          >
+            <Flex align="center" gap="3">
+              <Lid state={jar.state} />
+              <Box flex="1">
+                <Text fontWeight="700">Jar {jar.number}</Text>
+                <Text fontSize="sm" color="ink.soft">
+                  {WORDS[jar.state]}
+                </Text>
+              </Box>
+              {jar.state === "to-check" && (
+                <>
+                  <Tap
+                    aria-disabled={!armed}
+                    aria-label={`Jar ${jar.number} sealed`}
+                    variant="solid"
+                    onClick={() => tell({ kind: "seal", jar: jar.number, sealed: true })}
+                  >
+                    Sealed
+                  </Tap>
+                  <Tap
+                    aria-disabled={!armed}
+                    aria-label={`Jar ${jar.number} not sealed`}
+                    variant="warn"
+                    onClick={() => tell({ kind: "seal", jar: jar.number, sealed: false })}
+                  >
+                    Not
+                  </Tap>
+                </>
+              )}
+            </Flex>
+            {jar.advice && (
+              <Box mt="2">
+                <Text role="alert">{jar.advice}</Text>
+                <Flex gap="2" mt="2">
+                  {jar.state !== "unsealed-late" && (
+                    <Tap
+                      size="sm"
+                      aria-disabled={!armed}
+                      onClick={() => tell({ kind: "moved", jar: jar.number, to: "fridge" })}
+                    >
+                      Jar {jar.number} is in the refrigerator
+                    </Tap>
+                  )}
+                  <Tap
+                    size="sm"
+                    aria-disabled={!armed}
+                    onClick={() => tell({ kind: "moved", jar: jar.number, to: "bin" })}
+                  >
+                    Thrown out
+                  </Tap>
+                </Flex>
+              </Box>
+            )}
+          </Box>
+        ))}
+      </Grid>
+      {open.length > 1 && (
+        <Text mt="3" color="ink.soft">
+          {open.length} jars still to look at. Press nothing: a sealed lid is dished, still, and holds the jar's weight.
+        </Text>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,79 @@
+/** The Stove's doorstep: batches under way, each with what it waits for. */
+import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { Link as RouterLink } from "react-router";
+import { useBatches } from "../api/queries";
+import { Sentence } from "../parts/Sentence";
+import { CannerDrawing } from "./CannerDrawing";
+import { clockFace, useServerClock } from "./useServerClock";
+
+export function Stove() {
+  const batches = useBatches();
+  const now = useServerClock(batches.data?.now);
+  if (batches.error) return <Sentence>{batches.error.message}</Sentence>;
+  const list = batches.data?.batches ?? [];
+  return (
+    <Box maxW="1000px">
+      <Heading as="h1" fontSize="2xl" fontWeight="700" mb="4">
+        Stove
+      </Heading>
+      {batches.data && list.length === 0 && (
+        <Box>
+          <Text fontSize="xl">Nothing is under way.</Text>
+          <Link asChild textDecoration="underline" fontSize="lg">
+            <RouterLink to="/">Begin a batch on the Bench</RouterLink>
+          </Link>
+        </Box>
+      )}
+      <Flex as="ul" listStyleType="none" direction="column" gap="4">
+        {list.map((batch) => {
+          const load = batch.state.loads.find((item) => item.lifted_at === null && item.phase !== "waiting");
+          const ends = load?.phase === "boiling" ? load.ends_at : batch.state.waits_until;
+          return (
+            <Box as="li" key={batch.snapshot.id}>
+              <Link asChild display="block" _hover={{ textDecoration: "none" }}>
+                <RouterLink to={`/stove/${batch.snapshot.id}`}>
+                  <Flex
+                    bg="whey.50"
+                    borderWidth="2px"
+                    borderColor="ink"
+                    borderRadius="sm"
+                    p="4"
+                    gap="5"
+                    align="center"
+                    boxShadow="4px 4px 0 {colors.whey.300}"
+                  >
+                    <Box display={{ base: "none", md: "block" }} flex="none">
+                      <CannerDrawing
+                        jars={load?.jars ?? batch.snapshot.jars_planned}
+                        phase={load?.phase ?? "empty"}
+                        steam={batch.snapshot.method === "steam"}
+                        height={110}
+                      />
+                    </Box>
+                    <Box flex="1">
+                      <Text color="ink.faint" fontSize="sm">
+                        {batch.snapshot.number}
+                        {batch.snapshot.minutes === null ? ", for the refrigerator" : ""}
+                      </Text>
+                      <Text fontFamily="recipe" fontSize="lg">
+                        {batch.snapshot.title}
+                      </Text>
+                      <Text fontSize={{ base: "2xl", md: "3xl" }} fontWeight="750" lineHeight="1.1">
+                        {batch.state.headline}
+                      </Text>
+                    </Box>
+                    {ends && Date.parse(ends) > now && (
+                      <Text fontSize={{ base: "2xl", md: "4xl" }} fontWeight="700" fontVariantNumeric="tabular-nums">
+                        {clockFace(Date.parse(ends) - now)}
+                      </Text>
+                    )}
+                  </Flex>
+                </RouterLink>
+              </Link>
+            </Box>
+          );
+        })}
+      </Flex>
+    </Box>
+  );
+}

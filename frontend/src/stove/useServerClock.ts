@@ -1,0 +1,31 @@
+/** The server's clock on this screen: every screen shows the same time, whatever its own clock says. */
+import { useEffect, useRef, useState } from "react";
+
+export function useServerClock(serverNow: string | undefined): number {
+  const offset = useRef(0);
+  const seen = useRef<string | undefined>(undefined);
+  if (serverNow && seen.current !== serverNow) {
+    seen.current = serverNow;
+    offset.current = Date.parse(serverNow) - Date.now();
+  }
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((count) => count + 1), 250);
+    return () => clearInterval(timer);
+  }, []);
+  return Date.now() + offset.current;
+}
+
+/** 7:04, 1:02:09; never below zero. Rounds up, so that 0:00 means the time is full. */
+export function clockFace(milliseconds: number): string {
+  const seconds = Math.max(0, Math.ceil(milliseconds / 1000));
+  const hours = Math.floor(seconds / 3600);
+  const minutes = Math.floor((seconds % 3600) / 60);
+  const rest = String(seconds % 60).padStart(2, "0");
+  return hours ? `${hours}:${String(minutes).padStart(2, "0")}:${rest}` : `${minutes}:${rest}`;
+}
+
+export const timeOfDay = (iso: string): string =>
+  new Date(iso).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false });
+export const dayOf = (iso: string): string =>
+  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
