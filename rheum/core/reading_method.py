@@ -47,8 +47,8 @@ _REFUSED: Final = (
     ("the dishwasher", re.compile(r"\bdish-?washer\b", re.I)),
     ("the microwave", re.compile(r"\bmicrowaves?d?\b", re.I)),
     ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|180 ?°? ?f|8[0-5] ?°? ?c)\b", re.I)),
-    ("water short of the lids", re.compile(r"\bwater (?:only |just )?(?:comes? |up |level )*(?:to|at|up to|reach(?:es|ing)?|below) (?:the |their )?(?:necks?|shoulders?|rims?|half|lids?\b(?! by))|\bhalf ?way up (?:the |their )?(?:jars?|sides?)\b", re.I)),
-    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process|wax seal|paraffin|seal with wax)\b", re.I)),
+    ("water short of the lids", re.compile(r"\bwater (?:\w+ ){0,3}?(?:to|at|reach(?:es|ing)?|below) (?:the |their )?(?:necks?|shoulders?|rims?|half|lids?\b(?! by))|\bhalf ?way up (?:the |their )?(?:jars?|sides?)\b", re.I)),
+    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process(?!\w*,? (?:in|with|it in|them in|by)\b)|wax seal|paraffin|seal with wax)\b", re.I)),
 )  # fmt: skip
 _BLISTERING: Final = re.compile(
     r"\b(?:blister|roast|char|broil|grill|skins?|peel|warm(?:ing)? (?:the )?(?:empty )?jars?|heat(?:ing)? (?:the )?(?:empty )?jars?|sterili[sz]|preheat (?:the )?jars?|(?:keep|hot) jars?|wash)\w*\b",

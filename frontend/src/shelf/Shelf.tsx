@@ -96,7 +96,7 @@ export function Shelf() {
         wrap="wrap"
         columnGap="0"
         rowGap="7"
-        align="end"
+        align="start"
         aria-label="Jars on the shelf"
       >
         {groups.map((batch) => (

@@ -316,6 +316,8 @@ def added(case: Case) -> Iterator[Finding]:
                 "Leave it out; add it when you open the jar.",
             )
             continue
+        if match is None and role.when_added == "borderline-fruit":
+            yield finding(role.when_added, f"{ingredient.name.capitalize()} is not sour enough to count as fruit.", item.line.number, "Use a sour fruit that a tested formula names.")
         if match is None or ingredient.klass == "not-for-canning":
             continue
         if ingredient.klass == "garlic" and cloves_let_pass(case):

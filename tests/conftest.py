@@ -1,0 +1,71 @@
+"""What all tests share: the shipped facts, a movable clock, a server in a thread of its own."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta, timezone
+from pathlib import Path
+
+import pytest
+from waitress import create_server
+
+from rheum.api.app import Setup, create_app
+from rheum.api.guard import allowed_hosts
+from rheum.core.library import Library
+from rheum.demo import make_demo
+from rheum.reference.loading import library as load
+from rheum.store.database import Kind, open_data
+
+
+@pytest.fixture(scope="session")
+def facts() -> Library:
+    return load()
+
+
+@dataclass
+class MovableClock:
+    """The real time, moved forward by the test: a day of cooling passes in a moment."""
+
+    ahead: timedelta = field(default_factory=timedelta)
+
+    def __call__(self) -> datetime:
+        return datetime.now(timezone.utc) + self.ahead
+
+    def forward(self, **span: float) -> None:
+        self.ahead += timedelta(**span)
+
+
+@dataclass
+class Running:
+    """A server under test."""
+
+    url: str
+    clock: MovableClock
+    database: Path
+
+
+def serve(database: Path, kind: Kind, clock: MovableClock) -> Iterator[Running]:
+    hosts: set[str] = set()
+    app = create_app(Setup(database, kind, hosts, clock))  # type: ignore[arg-type]
+    server = create_server(app, host="127.0.0.1", port=0, threads=6)
+    port = server.effective_port
+    hosts.update(allowed_hosts(port))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    yield Running(f"http://127.0.0.1:{port}", clock, database)
+    server.close()
+    thread.join(timeout=5)
+
+
+@pytest.fixture
+def empty_server(tmp_path: Path) -> Iterator[Running]:
+    """A first start: an empty data folder."""
+    yield from serve(open_data(tmp_path, "kitchen"), "kitchen", MovableClock())
+
+
+@pytest.fixture
+def demo_server(tmp_path: Path) -> Iterator[Running]:
+    """The demo kitchen."""
+    yield from serve(make_demo(tmp_path), "demo", MovableClock())

@@ -1,0 +1,240 @@
+"""Reading what people write: amounts, names, strengths, sections, prose; and what must stay unread."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rheum.core.library import Library
+from rheum.core.quantity import AmountError, leading_amount, split_amounts
+from rheum.core.reading import UnreadableRecipe, read_recipe
+from rheum.core.reading_lines import LineUnread, read_ingredient
+from rheum.core.recipe import RecipeLine
+
+
+@pytest.mark.parametrize(
+    ("text", "low", "high", "unit", "rest"),
+    [
+        ("2 1/4 cups cider vinegar", 2.25, 2.25, "cup", "cider vinegar"),
+        ("1½ lb hot peppers", 1.5, 1.5, "lb", "hot peppers"),
+        ("1 ½ lb hot peppers", 1.5, 1.5, "lb", "hot peppers"),
+        ("500 ml water", 500, 500, "ml", "water"),
+        ("500ml water", 500, 500, "ml", "water"),
+        ("4 cloves garlic", 4, 4, "clove", "garlic"),
+        ("3-4 lb beans", 3, 4, "lb", "beans"),
+        ("3 to 4 lbs. beans", 3, 4, "lb", "beans"),
+        ("1-1/2 cups sugar", 1.5, 1.5, "cup", "sugar"),
+        ("2 x 400 g tins tomatoes", 800, 800, "g", "tomatoes"),
+        ("1 (5 oz) can tomatoes", 5, 5, "oz", "tomatoes"),
+        ("1,250 g onions", 1250, 1250, "g", "onions"),
+        ("0,5 l water", 0.5, 0.5, "l", "water"),
+        ("a dozen okra", 12, 12, "each", "okra"),
+        ("half a cup of sugar", 0.5, 0.5, "cup", "sugar"),
+        ("2 T salt", 2, 2, "tbsp", "salt"),
+        ("2 t salt", 2, 2, "tsp", "salt"),
+        ("8 fl oz vinegar", 8, 8, "fl oz", "vinegar"),
+        ("about 3 cups onions", 3, 3, "cup", "onions"),
+    ],
+)
+def test_amounts(text: str, low: float, high: float, unit: str, rest: str) -> None:
+    amount, left = leading_amount(text)
+    assert amount is not None
+    assert (amount.low, amount.high, amount.unit, left) == (pytest.approx(low), pytest.approx(high), unit, rest)
+
+
+@pytest.mark.parametrize("text", ["1/0 cups vinegar", "-3 cups vinegar", "0 cups vinegar", "5-3 lb beans", "9999999 lb beans"])
+def test_amounts_that_cannot_be_meant(text: str) -> None:
+    with pytest.raises(AmountError):
+        leading_amount(text)
+
+
+def test_an_amount_given_twice_and_one_added_to() -> None:
+    first, second, rest = split_amounts("2 cups (500 ml) vinegar")
+    assert first is not None and second is not None
+    assert (first.unit, second.low, second.unit, rest) == ("cup", 500, "ml", "vinegar")
+    summed, _, rest = split_amounts("1 cup plus 2 tbsp sugar")
+    assert summed is not None
+    assert (summed.low, rest) == (pytest.approx(1.125), "sugar")
+
+
+def line(text: str, facts: Library, section: str = "jar") -> RecipeLine:
+    return read_ingredient(text, 1, section, facts.catalogue)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(
+    ("text", "ingredient"),
+    [
+        ("4 cups apple cider vinegar (5% acidity)", "cider-vinegar"),
+        ("4 cups white distilled vinegar", "white-vinegar"),
+        ("2 lb red onions, thinly sliced", "onion"),
+        ("3 scallions, chopped", "spring-onion"),
+        ("1 lb jalapeño peppers, seeded", "jalapeno"),
+        ("2 courgettes, sliced", "zucchini"),
+        ("1 cup sugar snap peas", "snap-pea"),
+        ("2 tbsp fresh oregano", "oregano-fresh"),
+        ("2 tbsp oregano", "oregano"),
+        ("2 tbsp dried dill", "herbs-dried"),
+        ("12 whole cloves", "clove"),
+        ("4 cloves of garlic, crushed", "garlic"),
+        ("1 tsp yellow mustard seeds", "mustard-seed"),
+        ("¼ cup yellow mustard", "prepared-mustard"),
+        ("1 cup lemon juice", "lemon-juice-fresh"),
+        ("1 cup bottled lemon juice", "lemon-juice-bottled"),
+        ("3 cups tomatillos, husked", "tomatillo"),
+        ("5 lb green tomatoes", "green-tomato"),
+        ("1 cup black beans", "kidney-bean-tinned"),
+        ("2 tsp salt", "salt-plain"),
+        ("salt, 2 tsp", "salt-plain"),
+        ("white vinegar: 500 ml", "white-vinegar"),
+        ("• 2 cups frozen corn", "corn"),
+        ("2 cups white or cider vinegar (5%)", "white-vinegar"),
+    ],
+)
+def test_names(text: str, ingredient: str, facts: Library) -> None:
+    assert line(text, facts).ingredient.id == ingredient
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "2 cups ramps",
+        "4 cloves",
+        "2 cups vinegar mixed with onions",
+        "2 cups onion soup mix",
+        "1 tsp garlic salt",
+        "1 cup tomato sauce",
+        "2 cups vinegar, diluted by half",
+        "2 cups pickled beets",
+        "2 cups onions, 1 cup garlic",
+        "2 cups smoked peppers",
+        "some onions",
+        "onions",
+        "2 in onions",
+        "3 cups vinegar or water",
+        "2 fresh bay leaves",
+        "1 cup",
+    ],
+)
+def test_what_is_not_wholly_understood_stays_unread(text: str, facts: Library) -> None:
+    with pytest.raises(LineUnread, match=r"\."):
+        line(text, facts)
+
+
+@pytest.mark.parametrize(
+    ("text", "strength"), [("(5% acidity)", 5), ("(4-5%)", 4), ("5 % acidity", 5), ("50 grain", 5), ("4.3 per cent", 4.3), ("", None), ("(at least 5%)", 5)]
+)
+def test_strengths_count_by_their_low_end(text: str, strength: float | None, facts: Library) -> None:
+    assert line(f"2 cups white vinegar {text}", facts).strength == strength
+
+
+def test_states_and_prepared_weights(facts: Library) -> None:
+    assert line("2 lb frozen okra", facts).states == {"frozen"}
+    assert "unfit" in line("2 lb overripe tomatoes", facts).states
+    assert line("2 lb peeled carrots", facts).prepared
+    assert not line("2 lb carrots, peeled", facts).prepared
+
+
+RECIPE = """Our beans
+
+4 lb green beans
+4 cups white vinegar (5%)
+4 cups water
+
+Per pint jar:
+1 head dill
+
+Soak:
+2 gal water
+1 cup salt
+2 lb onions
+
+For the brine:
+1/2 cup sugar
+
+Method:
+Hot pack. Leave 1/2 inch headspace. Process pints 10 minutes and quarts 15 minutes in a boiling-water canner.
+Stir in 2 cups cream. Rinse with 2 quarts of water in the kettle.
+"""
+
+
+def test_sections_and_prose(facts: Library) -> None:
+    recipe = read_recipe(RECIPE, facts.catalogue)
+    assert recipe.title == "Our beans"
+    assert not recipe.unread
+    sections = {item.ingredient.id: item.section for item in recipe.lines}
+    assert sections["dill-fresh"] == "per-jar"
+    assert sections["sugar"] == "jar"
+    assert sections["milk"] == "method"
+    in_jar = [item.ingredient.id for item in recipe.in_jar]
+    assert "salt-plain" not in in_jar, "the soaking salt does not reach the jar"
+    assert "onion" in in_jar, "produce under a soak counts as produce"
+    assert [(said.jar, said.minutes) for said in recipe.method.minutes] == [("pint", 10), ("quart", 15)]
+    assert recipe.method.headspaces_mm == ((19, pytest.approx(12.7)),)
+    assert recipe.method.packs == ((19, "hot"),)
+
+
+@pytest.mark.parametrize(
+    ("sentence", "refused"),
+    [
+        ("Turn the jars upside down to seal.", True),
+        ("Never turn the jars upside down.", False),
+        ("Do not process in the oven.", False),
+        ("Process in the oven at 120 C for 20 minutes.", True),
+        ("Roast the peppers in the oven until they blister.", False),
+        ("Keep the water just below the boil for 10 minutes.", True),
+        ("Water should come to the neck of the jars.", True),
+        ("The heat of the food will seal the jars by themselves; the jars will seal.", True),
+        ("Process in the dishwasher.", True),
+        ("Invert jars for five minutes.", True),
+        ("Process 10 minutes in boiling water.", False),
+    ],
+)
+def test_refused_methods_and_their_negations(sentence: str, refused: bool, facts: Library) -> None:
+    recipe = read_recipe(f"Beans\n4 lb green beans\n\nMethod:\n{sentence}\n", facts.catalogue)
+    assert bool(recipe.method.refused) is refused
+
+
+def test_minutes_only_count_when_tied_to_processing(facts: Library) -> None:
+    text = "Beans\n4 lb green beans\n\nMethod:\nSimmer 30 minutes. Let stand 5 minutes.\nProcess half-pints or pints for 15 min in the canner; then rest 5 minutes.\n"
+    method = read_recipe(text, facts.catalogue).method
+    assert {(said.jar, said.minutes) for said in method.minutes} == {("half-pint", 15), ("pint", 15)}
+    assert method.simmer_minutes == 30
+
+
+@pytest.mark.parametrize(
+    ("text", "title", "first"), [("Okra\n2 lb okra", "Okra", 2), ("2 lb okra\n3 cups water", "Untitled batch", 1), ("Title: Okra\n2 lb okra", "Okra", 2)]
+)
+def test_the_first_line(text: str, title: str, first: int, facts: Library) -> None:
+    recipe = read_recipe(text, facts.catalogue)
+    assert (recipe.title, recipe.lines[0].number) == (title, first)
+
+
+def test_an_unknown_first_line_with_an_amount_is_no_title(facts: Library) -> None:
+    assert [item.line for item in read_recipe("3 lb ramps\n4 cups white vinegar (5%)", facts.catalogue).unread] == [1]
+
+
+@pytest.mark.parametrize("text", ["", " \n\t\n", "hello\nworld", "x" * 200_000, "\n" * 1000 + "2 cups water"])
+def test_nothing_usable_gets_a_sentence(text: str, facts: Library) -> None:
+    with pytest.raises(UnreadableRecipe, match=r"\.|:"):
+        read_recipe(text, facts.catalogue)
+
+
+@given(st.text(max_size=400))
+def test_any_text_is_read_or_refused_with_a_sentence(text: str) -> None:
+    from rheum.reference.loading import library
+
+    try:
+        recipe = read_recipe(text, library().catalogue)
+    except UnreadableRecipe as reason:
+        assert str(reason).endswith((".", "”."))
+        return
+    for item in recipe.unread:
+        assert item.why
+
+
+@given(st.integers(1, 40), st.sampled_from([2, 3, 4, 8]), st.integers(1, 7))
+def test_mixed_numbers_are_their_value(whole: int, bottom: int, top: int) -> None:
+    amount, _ = leading_amount(f"{whole} {top}/{bottom} cups x")
+    assert amount is not None
+    assert amount.low == pytest.approx(whole + top / bottom)
