@@ -1,0 +1,61 @@
+"""Debian's Chromium, driven through Playwright, against a real server."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--no-first-run"]
+AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+LAPTOP = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+        yield browser
+        browser.close()
+
+
+Opener = Callable[..., Page]
+
+
+@pytest.fixture
+def open_page(browser: Browser) -> Iterator[Opener]:
+    """Opens pages, and fails the test where one logs an error (a broken Content-Security-Policy, say)."""
+    contexts: list[BrowserContext] = []
+    wrong: list[str] = []
+
+    def opener(url: str, size: dict[str, int] = LAPTOP, touch: bool = False, expect_errors: bool = False) -> Page:
+        context = browser.new_context(viewport=size, has_touch=touch, is_mobile=touch)
+        contexts.append(context)
+        page = context.new_page()
+        page.set_default_timeout(15_000)
+        if not expect_errors:
+            # A refusal with a sentence (4xx) is part of the work; Chromium logs it all the same.
+            page.on("console", lambda message: wrong.append(message.text) if message.type == "error" and "status of 4" not in message.text else None)
+            page.on("pageerror", lambda error: wrong.append(str(error)))
+        page.goto(url)
+        return page
+
+    yield opener
+    for context in contexts:
+        context.close()
+    assert not wrong, wrong
+
+
+def serious_faults(page: Page) -> list[str]:
+    """axe-core's serious and critical findings on a page as it stands."""
+    # The page's own policy forbids added scripts; evaluating the source goes round it, as a person's tools do.
+    page.evaluate(AXE.read_text(encoding="utf-8"))
+    result = page.evaluate("() => axe.run(document, { resultTypes: ['violations'] })")
+    return [
+        f"{found['id']}: {found['nodes'][0]['html'][:160]} {found['nodes'][0].get('failureSummary', '')[:200]}"
+        for found in result["violations"]
+        if found["impact"] in ("serious", "critical")
+    ]

@@ -1,0 +1,201 @@
+"""The whole journey of one batch, from a pasted recipe to dated jars: by keyboard alone, and by thumb on a phone."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import PHONE, Opener, serious_faults
+from tests.conftest import Running
+
+BEANS = "Row beans\n4 lb green beans\n1/2 cup pickling salt\n8 heads dill\n4 cups white vinegar (5%)\n4 cups water\n"
+
+
+def tab_to(page: Page, name: str, most: int = 70) -> None:
+    """Press Tab until what has the focus bears this name."""
+    for _ in range(most):
+        page.keyboard.press("Tab")
+        focused = page.evaluate(
+            """() => { const e = document.activeElement; if (!e || e === document.body) return [];
+                 const label = e.labels && e.labels[0] ? e.labels[0].innerText : '';
+                 return [e.getAttribute('aria-label') || '', label, e.innerText || '']; }"""
+        )
+        if any(part.strip().startswith(name) for part in focused):
+            return
+    raise AssertionError(f"Tab never reached {name}")
+
+
+def press(page: Page, name: str) -> None:
+    """The big button has the focus when its moment comes; Enter presses it once it has settled."""
+    button = page.get_by_role("button", name=name, exact=True)
+    expect(button).to_be_visible()
+    expect(button).not_to_have_attribute("aria-disabled", "true")
+    if not button.evaluate("e => e === document.activeElement"):
+        tab_to(page, name)
+    page.keyboard.press("Enter")
+
+
+def test_the_whole_journey_by_keyboard_alone(empty_server: Running, open_page: Opener) -> None:
+    page = open_page(empty_server.url)
+    # Two questions.
+    expect(page.get_by_role("heading", level=1)).to_contain_text("May I make this")
+    tab_to(page, "How high above the sea")
+    page.keyboard.type("up the hill")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("is not a height")
+    page.keyboard.press("Control+a")
+    page.keyboard.type("4150")
+    tab_to(page, "Unit of the height")
+    page.keyboard.type("feet")
+    tab_to(page, "To the Bench")
+    page.keyboard.press("Enter")
+
+    # The Bench: type a recipe, see the verdict at once, put a line right.
+    tab_to(page, "The recipe, one ingredient to a line")
+    page.keyboard.press("Control+a")
+    page.keyboard.insert_text(BEANS.replace("(5%)", "(4%)"))
+    status = page.get_by_role("status")
+    expect(status).to_contain_text("Refrigerator")
+    expect(page.locator("[data-code=vinegar-too-weak]").first).to_contain_text("4 %")
+    page.keyboard.press("Control+a")
+    page.keyboard.insert_text(BEANS)
+    expect(status).to_contain_text("Shelf")
+    expect(page.locator("[data-minutes='10']")).to_be_visible()
+    expect(page.get_by_text("4,150 ft")).to_be_visible()
+
+    # A tested formula instead of pasting; then the jar.
+    tab_to(page, "Tested formulas")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Search the formulas")).to_be_focused()
+    page.keyboard.type("okra")
+    tab_to(page, "Dilled okra")
+    page.keyboard.press("Enter")
+    expect(status).to_contain_text("Shelf")
+    expect(page.get_by_text("Judged against Dilled okra")).to_be_visible()
+    tab_to(page, "Jar")
+    page.keyboard.type("Half-g")
+    expect(status).to_contain_text("Refrigerator")
+    expect(page.locator("[data-code=jar-larger]")).to_be_visible()
+    page.wait_for_timeout(1500)  # a list forgets typed letters after a moment
+    page.keyboard.type("Pint")
+    expect(status).to_contain_text("Shelf")
+    expect(page.get_by_role("img", name="Pint jar")).to_be_visible()
+
+    # A draft survives a reload.
+    page.reload()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Dilled okra")
+    expect(page.get_by_role("status")).to_contain_text("Shelf")
+
+    # Begin: eleven jars, two loads.
+    tab_to(page, "Jars planned")
+    page.keyboard.press("Control+a")
+    page.keyboard.type("11")
+    tab_to(page, "Begin this batch")
+    page.keyboard.press("Enter")
+    press(page, "Prepared")
+    press(page, "Jars are hot")
+    press(page, "Cooked")
+    press(page, "11 jars filled")
+    expect(page.get_by_text("Load 2: 2 jars")).to_be_visible()
+
+    clock = page.get_by_role("timer", name="Time left")
+    press(page, "Jars are in")
+    expect(clock).to_have_count(0)
+    press(page, "It boils: start the clock")
+    expect(clock).to_contain_text("14:5")
+    # A wrong tap can be taken back.
+    press(page, "Boil lost")
+    expect(clock).to_have_count(0)
+    expect(page.get_by_text("the whole time counts again from zero")).to_be_visible()
+    press(page, "Take back: Boil lost (load 1)")
+    expect(clock).to_contain_text("14:")
+    # The clock survives a reload and stands in a second browser.
+    page.reload()
+    expect(clock).to_contain_text("14:")
+    second = open_page(page.url)
+    expect(second.get_by_role("timer", name="Time left")).to_contain_text("14:")
+
+    empty_server.clock.forward(minutes=15)
+    press(page, "Heat is off")
+    expect(second.get_by_role("heading", name="Rest in the canner")).to_be_visible()
+    empty_server.clock.forward(minutes=5)
+    press(page, "Jars are out")
+    press(page, "Jars are in")
+    press(page, "It boils: start the clock")
+    empty_server.clock.forward(minutes=15)
+    press(page, "Heat is off")
+    empty_server.clock.forward(minutes=5)
+    press(page, "Jars are out")
+    expect(page.get_by_role("heading", name="Cooling")).to_be_visible()
+
+    # Half a day later: the seals.
+    empty_server.clock.forward(hours=12)
+    expect(page.get_by_role("heading", name="Check the seals")).to_be_visible()
+    for jar in range(1, 11):
+        press(page, f"Jar {jar} sealed")
+    press(page, "Jar 11 not sealed")
+    expect(page.get_by_role("alert")).to_contain_text("Within 24 hours")
+    press(page, "Jar 11 is in the refrigerator")
+    expect(page.get_by_role("link", name="See them on the Shelf")).to_be_visible()
+    tab_to(page, "See them on the Shelf")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="In the refrigerator")).to_be_visible()
+    expect(page.get_by_text("10 × pint")).to_be_visible()
+    expect(page.get_by_text("ready from").first).to_be_visible()
+    expect(page.get_by_text("best before").first).to_be_visible()
+
+
+def test_one_load_by_thumb_on_a_phone(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, PHONE, touch=True)
+    page.get_by_label("The recipe, one ingredient to a line").fill(BEANS)
+    expect(page.get_by_role("status")).to_contain_text("Shelf")
+    page.get_by_label("Jars planned").fill("4")
+    page.get_by_role("button", name="Begin this batch").tap()
+
+    def tap(name: str) -> None:
+        button = page.get_by_role("button", name=name, exact=True)
+        expect(button).not_to_have_attribute("aria-disabled", "true")
+        box = button.bounding_box()
+        assert box is not None and box["height"] >= 44, f"{name} is too small for a thumb"
+        button.tap()
+
+    tap("Prepared")
+    tap("Jars are hot")
+    tap("Cooked")
+    tap("One jar fewer")
+    tap("3 jars filled")
+    tap("Jars are in")
+    tap("It boils: start the clock")
+    expect(page.get_by_role("timer", name="Time left")).to_contain_text("9:")
+    assert page.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth"), "nothing runs over the edge"
+    assert serious_faults(page) == []
+    demo_server.clock.forward(minutes=10)
+    tap("Heat is off")
+    tap("Lift now")
+    demo_server.clock.forward(hours=12)
+    for jar in (1, 2, 3):
+        tap(f"Jar {jar} sealed")
+    expect(page.get_by_role("heading", name="Done")).to_be_visible()
+    page.get_by_role("link", name="See them on the Shelf").tap()
+    expect(page.get_by_text("Row beans")).to_be_visible()
+
+
+def test_a_double_tap_presses_once(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    page.get_by_label("The recipe, one ingredient to a line").fill(BEANS)
+    page.get_by_role("button", name="Begin this batch").click()
+    page.get_by_role("button", name="Prepared").dblclick()
+    expect(page.get_by_role("button", name="Jars are hot")).to_be_visible()
+    page.wait_for_timeout(1200)
+    expect(page.get_by_role("button", name="Jars are hot")).to_be_visible()
+
+
+def test_stopping_early_asks_first(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/stove/demo-0012")
+    press(page, "It boils: start the clock")
+    page.get_by_role("button", name="Stop early").click()
+    expect(page.get_by_text("Stop before the minutes are full?")).to_be_visible()
+    page.get_by_role("button", name="Go on").click()
+    expect(page.get_by_role("timer", name="Time left")).to_be_visible()
+    page.get_by_role("button", name="Stop early").click()
+    page.get_by_role("button", name="Stop early").click()
+    expect(page.get_by_role("heading", name="Stopped early")).to_be_visible()
