@@ -70,7 +70,7 @@ check: build $(S)/dev
 
 bench: build $(S)/dev $(S)/chromium
 	@$(BIN)/python bench/check_cost.py
-	@bench/first_load.sh
+	@$(BIN)/python bench/first_load.py
 
 screenshots: build $(S)/dev $(S)/chromium
 	@$(BIN)/python tools/screenshots

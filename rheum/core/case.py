@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Final, Literal
 
 from rheum.core.acidity import ACETIC_G_PER_MOL, CITRIC_G_PER_MOL, blend_strength, brine_percent
-from rheum.core.equilibrium import AcidDose, Buffer, PhBand, estimate
+from rheum.core.equilibrium import AcidDose, Buffer, PhBand, estimate, highest_ph, lowest_ph, middle_ph
 from rheum.core.formulas import Pack
 from rheum.core.jars import Jar
 from rheum.core.library import Library
@@ -124,7 +124,7 @@ class Case:
 
     def _hot_estimate(self, liquid_kg: float) -> PhBand:
         water = liquid_kg + _WATER_IN_PRODUCE * sum(b.kg for b in self.buffers)
-        return estimate(self.buffers, self.doses, (water, water))
+        return estimate(self.buffers, self.doses, water)
 
     def _raw_estimate(self, liquid_kg: float) -> PhBand:
         """A kilogram of jar: produce a part of the filled volume, brine the rest."""
@@ -140,5 +140,5 @@ class Case:
             )
             return buffers, doses, _WATER_IN_PRODUCE * part + 1 - part
 
-        low, mid, high = (estimate(b, d, (w, w)) for b, d, w in map(jar, RAW_PACK_PRODUCE))
-        return PhBand(low.low, mid.mid, high.high)
+        least, middle, most = map(jar, RAW_PACK_PRODUCE)
+        return PhBand(lowest_ph(*least), middle_ph(*middle), highest_ph(*most))

@@ -77,31 +77,45 @@ def citrate_charge_mol(total: float, ph: float) -> float:
 
 def _root(taken_up: Callable[[float], float], acetic: float, citric: float, water_kg: float) -> float:
     def balance(ph: float) -> float:
-        return (
-            taken_up(ph)
-            + (math.pow(10.0, -ph) - math.pow(10.0, ph - 14.0)) * water_kg
-            - acetate_mol(acetic, ph)
-            - citrate_charge_mol(citric, ph)
-        )
+        given_up = acetate_mol(acetic, ph) + (citrate_charge_mol(citric, ph) if citric else 0.0)
+        return taken_up(ph) + (math.pow(10.0, -ph) - math.pow(10.0, ph - 14.0)) * water_kg - given_up
 
     return float(brentq(balance, _LOWEST_PH, _HIGHEST_PH, xtol=1e-6))
 
 
-def estimate(buffers: tuple[Buffer, ...], doses: tuple[AcidDose, ...], water_kg: tuple[float, float]) -> PhBand:
-    """The pH band of a jar holding these. `water_kg` as (for the lower bound, for the upper bound)."""
+Buffers = tuple[Buffer, ...]
+Doses = tuple[AcidDose, ...]
 
-    def corners(ph: float, pick: Callable[..., float]) -> float:
-        total = 0.0
-        for item in buffers:
-            total += item.kg * pick(beta * (own - ph) for beta in item.beta for own in item.ph) / 1000
-        return total
 
-    acetic = sum(d.acetic[0] for d in doses), sum(d.acetic[1] for d in doses)
-    citric = sum(d.citric[0] for d in doses), sum(d.citric[1] for d in doses)
-    low = _root(lambda ph: corners(ph, min), acetic[1], citric[1], water_kg[0])
-    mid = _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), sum(acetic) / 2, sum(citric) / 2, sum(water_kg) / 2)
-    high = _root(lambda ph: corners(ph, max), acetic[0], citric[0], water_kg[1])
-    return PhBand(low, mid, high)
+def _corners(buffers: Buffers, ph: float, pick: Callable[..., float]) -> float:
+    """Mol taken up with each line at the worst (or best) of its four corners: which end of the buffering is worse changes
+    sign where the produce is sourer than the jar."""
+    total = 0.0
+    for item in buffers:
+        (weak, strong), (sour, mild) = item.beta, item.ph
+        total += item.kg * pick(weak * (sour - ph), weak * (mild - ph), strong * (sour - ph), strong * (mild - ph))
+    return total / 1000
+
+
+def lowest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
+    """The lower bound of a jar's pH."""
+    return _root(lambda ph: _corners(buffers, ph, min), sum(d.acetic[1] for d in doses), sum(d.citric[1] for d in doses), water_kg)
+
+
+def middle_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
+    """The jar's pH with every range at its middle."""
+    acetic, citric = (sum(sum(pair) for pair in pairs) / 2 for pairs in ([d.acetic for d in doses], [d.citric for d in doses]))
+    return _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), acetic, citric, water_kg)
+
+
+def highest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
+    """The upper bound of a jar's pH."""
+    return _root(lambda ph: _corners(buffers, ph, max), sum(d.acetic[0] for d in doses), sum(d.citric[0] for d in doses), water_kg)
+
+
+def estimate(buffers: Buffers, doses: Doses, water_kg: float) -> PhBand:
+    """The pH band of a jar holding these."""
+    return PhBand(lowest_ph(buffers, doses, water_kg), middle_ph(buffers, doses, water_kg), highest_ph(buffers, doses, water_kg))
 
 
 def pure_acid_ph(percent: float, grams_per_mol: float = 60.052) -> float:

@@ -6,6 +6,7 @@ import re
 import unicodedata
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Final, Literal
 
 Role = Literal[
@@ -55,10 +56,17 @@ def _stem(word: str) -> str:
     return word
 
 
+@lru_cache(maxsize=8192)
 def words_of(text: str) -> tuple[str, ...]:
     """A name as comparable words: lower case, no accents, no plural endings, hyphens as spaces."""
     plain = "".join(c for c in unicodedata.normalize("NFKD", text.lower()) if not unicodedata.combining(c))
     return tuple(_stem(word) for word in re.findall(r"[a-z0-9]+", plain.replace("'", "").replace("’", "")))
+
+
+@lru_cache(maxsize=2048)
+def own_words(ingredient: Ingredient) -> frozenset[str]:
+    """Every word of an ingredient's name and aliases."""
+    return frozenset(word for name in (ingredient.name, *ingredient.aliases) for word in words_of(name))
 
 
 @dataclass(frozen=True, slots=True)

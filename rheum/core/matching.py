@@ -244,37 +244,58 @@ def _own_shares(form: Profile) -> _OwnShares:
     return _OwnShares(_shares(slots), _shares(groups), _shares(kinds))
 
 
-def distance(recipe_lines: tuple[Measured, ...], formula: Formula, library: Library, pack: Pack | None) -> float:
-    """How far a recipe is from a formula, 0 to 1: produce by slot first, then the shares of produce, acids, water, sugar
-    and fat, the kind of acid, the exact kinds of produce, spices and pack. It knows nothing of the verdict."""
-    form = profile(formula)
-    by_slot: dict[str, float] = {}
+@dataclass(frozen=True, slots=True, eq=False)
+class _RecipeShares:
+    """A recipe's own shares; they differ between formulas only where per-jar lines need a count of jars."""
+
+    produce: tuple[tuple[Ingredient, float], ...]
+    groups: dict[str, float]
+    kinds: dict[str, float]
+    spices: frozenset[str]
+    juice_share: float
+
+
+def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile) -> _RecipeShares:
     kinds: dict[str, float] = {}
     groups = dict.fromkeys(_GROUPS, 0.0)
+    produce = []
     for item in recipe_lines:
         grams = _grams(item, form)
         if item.role in ("produce", "herb"):
-            seat = _seat(item.line.ingredient, form, library)
-            key = str(form.slots.index(seat[0])) if seat else f"none:{item.line.ingredient.id}"
-            by_slot[key] = by_slot.get(key, 0.0) + grams
+            produce.append((item.line.ingredient, grams))
             kinds[item.line.ingredient.id] = kinds.get(item.line.ingredient.id, 0.0) + grams
             groups["produce"] += grams
         elif item.role in groups:
             groups[item.role] += grams
-    own = _own_shares(form)
     liquids = groups["vinegar"] + groups["juice"]
-    juice_share = groups["juice"] / liquids if liquids else 0.5
-    spices = {item.line.ingredient.id for item in recipe_lines if item.role == "spice"}
-    both = spices | form.spices
+    spices = frozenset(item.line.ingredient.id for item in recipe_lines if item.role == "spice")
+    return _RecipeShares(tuple(produce), _shares(groups), _shares(kinds), spices, groups["juice"] / liquids if liquids else 0.5)
+
+
+def _distance(recipe: _RecipeShares, form: Profile, library: Library, pack: Pack | None) -> float:
+    by_slot: dict[str, float] = {}
+    for ingredient, grams in recipe.produce:
+        seat = _seat(ingredient, form, library)
+        key = str(form.slots.index(seat[0])) if seat else f"none:{ingredient.id}"
+        by_slot[key] = by_slot.get(key, 0.0) + grams
+    own = _own_shares(form)
+    both = recipe.spices | form.spices
     parts = {
         "produce": _apart(_shares(by_slot), own.slots),
-        "groups": _apart(_shares(groups), own.groups),
-        "acid": abs(juice_share - form.juice_ml / form.acid_ml),
-        "kinds": _apart(_shares(kinds), own.kinds),
-        "pack": 0.0 if pack is None or formula.minutes_for_pack(pack) is not None else 1.0,
-        "spices": 1 - len(spices & form.spices) / len(both) if both else 0.0,
+        "groups": _apart(recipe.groups, own.groups),
+        "acid": abs(recipe.juice_share - form.juice_ml / form.acid_ml),
+        "kinds": _apart(recipe.kinds, own.kinds),
+        "pack": 0.0 if pack is None or form.formula.minutes_for_pack(pack) is not None else 1.0,
+        "spices": 1 - len(recipe.spices & form.spices) / len(both) if both else 0.0,
     }
     return sum(_WEIGHTS[key] * value for key, value in parts.items())
+
+
+def distance(recipe_lines: tuple[Measured, ...], formula: Formula, library: Library, pack: Pack | None) -> float:
+    """How far a recipe is from a formula, 0 to 1: produce by slot first, then the shares of produce, acids, water, sugar
+    and fat, the kind of acid, the exact kinds of produce, spices and pack. It knows nothing of the verdict."""
+    form = profile(formula)
+    return _distance(_recipe_shares(recipe_lines, form), form, library, pack)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -287,7 +308,9 @@ class Near:
 
 def nearest(recipe_lines: tuple[Measured, ...], library: Library, pack: Pack | None) -> list[Near]:
     """All formulas, nearest first; ties in the order of their ids, so that the order of lines cannot matter."""
-    found = [Near(formula, distance(recipe_lines, formula, library, pack)) for formula in library.formulas.values()]
+    forms = [profile(formula) for formula in library.formulas.values()]
+    same = None if any(item.per_jar for item in recipe_lines) else _recipe_shares(recipe_lines, forms[0])
+    found = [Near(form.formula, _distance(same or _recipe_shares(recipe_lines, form), form, library, pack)) for form in forms]
     return sorted(found, key=lambda near: (round(near.distance, 9), near.formula.id))
 
 

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
-from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, words_of
+from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, own_words, words_of
 from rheum.core.prep_words import HARMLESS_PHRASES, PREP_WORDS
 from rheum.core.quantity import Amount, AmountError, split_amounts
 from rheum.core.recipe import RecipeLine, Section, State
@@ -114,7 +114,7 @@ def _check_prep(prep: str, ingredient: Ingredient, catalogue: Catalogue) -> None
         same = match.ingredient is ingredient or ingredient.name in match.ingredient.name or match.ingredient.id == ingredient.id
         if not same and not all(word in PREP_WORDS for word in words[match.start : match.end]):
             raise LineUnread(f"This line names two things, {ingredient.name} and {match.ingredient.name}. Give each a line of its own.")
-    own = {word for name in (ingredient.name, *ingredient.aliases) for word in words_of(name)}
+    own = own_words(ingredient)
     if odd := [word for word in _leftover(words) if word not in own]:
         raise LineUnread(
             f"Rheum does not know what “{odd[0]}” does to {ingredient.name}. Write the line without it, or say it another way."

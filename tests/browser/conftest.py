@@ -38,7 +38,10 @@ def open_page(browser: Browser) -> Iterator[Opener]:
         page.set_default_timeout(15_000)
         if not expect_errors:
             # A refusal with a sentence (4xx) is part of the work; Chromium logs it all the same.
-            page.on("console", lambda message: wrong.append(message.text) if message.type == "error" and "status of 4" not in message.text else None)
+            page.on(
+                "console",
+                lambda message: wrong.append(message.text) if message.type == "error" and "status of 4" not in message.text else None,
+            )
             page.on("pageerror", lambda error: wrong.append(str(error)))
         page.goto(url)
         return page

@@ -13,8 +13,8 @@ from hypothesis import strategies as st
 
 from rheum.core.batch import Event, EventRefused, Snapshot, admit, state_at
 from rheum.core.canner import load_sizes
-from rheum.core.keeping import best_before, fridge_keeping, standing_on
 from rheum.core.equilibrium import PhBand
+from rheum.core.keeping import best_before, fridge_keeping, standing_on
 
 START = datetime(2026, 7, 4, 9, 0, tzinfo=timezone.utc)
 BATCH = Snapshot(
@@ -38,7 +38,7 @@ class Kitchen:
         self.events.append(event)
         return event
 
-    def state(self, after: float = 0):  # noqa: ANN201
+    def state(self, after: float = 0):
         return state_at(self.batch, self.events, self.now + timedelta(minutes=after))
 
     def filled(self, jars: int) -> Kitchen:

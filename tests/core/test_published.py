@@ -35,14 +35,23 @@ PINT = pint.UnitRegistry()
 
 @pytest.mark.parametrize(
     ("unit", "name"),
-    [("tsp", "teaspoon"), ("tbsp", "tablespoon"), ("fl oz", "fluid_ounce"), ("cup", "cup"), ("pint", "pint"), ("quart", "quart"), ("gallon", "gallon")],
+    [
+        ("tsp", "teaspoon"),
+        ("tbsp", "tablespoon"),
+        ("fl oz", "fluid_ounce"),
+        ("cup", "cup"),
+        ("pint", "pint"),
+        ("quart", "quart"),
+        ("gallon", "gallon"),
+    ],
 )
 def test_us_volumes_are_pints(unit: str, name: str) -> None:
     assert ml_per(unit, "us") == pytest.approx(PINT(f"1 {name}").to("ml").magnitude, rel=1e-9)
 
 
 @pytest.mark.parametrize(
-    ("unit", "name"), [("pint", "imperial_pint"), ("quart", "imperial_quart"), ("gallon", "imperial_gallon"), ("fl oz", "imperial_fluid_ounce")]
+    ("unit", "name"),
+    [("pint", "imperial_pint"), ("quart", "imperial_quart"), ("gallon", "imperial_gallon"), ("fl oz", "imperial_fluid_ounce")],
 )
 def test_imperial_volumes_are_pints(unit: str, name: str) -> None:
     assert ml_per(unit, "imperial") == pytest.approx(PINT(f"1 {name}").to("ml").magnitude, rel=1e-9)
@@ -119,7 +128,8 @@ def test_sterilising_at_6000_ft_is_15_minutes() -> None:
 
 
 @pytest.mark.parametrize(
-    ("feet", "added"), [(0, 0), (1000, 0), (1000.1, 5), (3000, 5), (3001, 10), (5000, 10), (6001, 15), (8001, 20), (10000, 20), (10001, None)]
+    ("feet", "added"),
+    [(0, 0), (1000, 0), (1000.1, 5), (3000, 5), (3001, 10), (5000, 10), (6001, 15), (8001, 20), (10000, 20), (10001, None)],
 )
 def test_trade_chart(feet: float, added: int | None) -> None:
     """A 15 min recipe is 20 just over 1,000 ft and 25 at 5,000 ft (common practice)."""

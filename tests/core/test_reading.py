@@ -122,7 +122,8 @@ def test_what_is_not_wholly_understood_stays_unread(text: str, facts: Library) -
 
 
 @pytest.mark.parametrize(
-    ("text", "strength"), [("(5% acidity)", 5), ("(4-5%)", 4), ("5 % acidity", 5), ("50 grain", 5), ("4.3 per cent", 4.3), ("", None), ("(at least 5%)", 5)]
+    ("text", "strength"),
+    [("(5% acidity)", 5), ("(4-5%)", 4), ("5 % acidity", 5), ("50 grain", 5), ("4.3 per cent", 4.3), ("", None), ("(at least 5%)", 5)],
 )
 def test_strengths_count_by_their_low_end(text: str, strength: float | None, facts: Library) -> None:
     assert line(f"2 cups white vinegar {text}", facts).strength == strength
@@ -203,7 +204,8 @@ def test_minutes_only_count_when_tied_to_processing(facts: Library) -> None:
 
 
 @pytest.mark.parametrize(
-    ("text", "title", "first"), [("Okra\n2 lb okra", "Okra", 2), ("2 lb okra\n3 cups water", "Untitled batch", 1), ("Title: Okra\n2 lb okra", "Okra", 2)]
+    ("text", "title", "first"),
+    [("Okra\n2 lb okra", "Okra", 2), ("2 lb okra\n3 cups water", "Untitled batch", 1), ("Title: Okra\n2 lb okra", "Okra", 2)],
 )
 def test_the_first_line(text: str, title: str, first: int, facts: Library) -> None:
     recipe = read_recipe(text, facts.catalogue)

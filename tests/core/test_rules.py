@@ -201,7 +201,9 @@ def test_cups_beside_grams_are_judged_by_the_worst_cup() -> None:
     assert check(text, measures="metric").destination == "fridge"
 
 
-@pytest.mark.parametrize(("field", "value"), [("jar", "bucket"), ("formula_id", "nothing"), ("headspace_mm", -1), ("minutes", 0), ("minutes", float("nan"))])
+@pytest.mark.parametrize(
+    ("field", "value"), [("jar", "bucket"), ("formula_id", "nothing"), ("headspace_mm", -1), ("minutes", 0), ("minutes", float("nan"))]
+)
 def test_settings_that_cannot_be_used(field: str, value: object) -> None:
     with pytest.raises(RequestError, match=r"\.") as refused:
         check(BEANS, **{field: value})

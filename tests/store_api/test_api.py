@@ -12,9 +12,9 @@ from apiflask import APIFlask
 from flask.testing import FlaskClient
 
 from rheum.api.app import Setup, create_app
+from rheum.core.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store.database import open_data
-from rheum.core.writing import formula_text
 from tests.conftest import MovableClock
 
 FORMULAS = tomllib.loads(files("rheum.reference").joinpath("formulas.toml").read_text())["formula"]
@@ -152,7 +152,7 @@ def test_the_document_is_generated_from_the_cores_types(client: FlaskClient) -> 
     assert json.loads(shipped.read_text())["components"]["schemas"].keys() == document["components"]["schemas"].keys()
 
 
-def begin(client: FlaskClient, text: str = BEANS, **more: object):  # noqa: ANN201
+def begin(client: FlaskClient, text: str = BEANS, **more: object):
     return client.post("/api/batches", json={"id": "batch-0001", "text": text, "jars": 13, **more})
 
 

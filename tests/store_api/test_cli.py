@@ -26,7 +26,11 @@ def run(tmp_path: Path, text: str, *arguments: str, name: str = "r.txt") -> int:
     ("text", "arguments", "code"),
     [
         (BEANS, ["--altitude", "4150ft"], 0),
-        (BEANS, ["--altitude", "1265m", "--jar", "pint", "--headspace", "0.5in", "--minutes", "10", "--method", "steam", "--pack", "raw"], 0),
+        (
+            BEANS,
+            ["--altitude", "1265m", "--jar", "pint", "--headspace", "0.5in", "--minutes", "10", "--method", "steam", "--pack", "raw"],
+            0,
+        ),
         (BEANS, [], 10),
         (BEANS, ["--altitude", "1265m", "--minutes", "5"], 10),
         (BEANS.replace("5%", "4%"), ["--altitude", "1265m"], 10),
@@ -44,7 +48,9 @@ def test_exit_codes(tmp_path: Path, text: str, arguments: list[str], code: int, 
         assert capsys.readouterr().err.startswith("rheum: ")
 
 
-@pytest.mark.parametrize("arguments", [["--altitude", "1265"], ["--altitude", "up the hill"], ["--headspace", "0.5"], ["--method", "oven"], ["--colour"]])
+@pytest.mark.parametrize(
+    "arguments", [["--altitude", "1265"], ["--altitude", "up the hill"], ["--headspace", "0.5"], ["--method", "oven"], ["--colour"]]
+)
 def test_wrong_use_is_2(tmp_path: Path, arguments: list[str]) -> None:
     with pytest.raises(SystemExit) as stopped:
         run(tmp_path, BEANS, *arguments)

@@ -32,7 +32,9 @@ def ask(port: int, path: str, body: dict | None = None, method: str = "POST") ->
 
 
 def start(data: Path, port: int) -> subprocess.Popen[bytes]:
-    server = subprocess.Popen([sys.executable, "-m", "rheum.cli", "serve", "--data", str(data), "--port", str(port)], stdout=subprocess.DEVNULL)
+    server = subprocess.Popen(
+        [sys.executable, "-m", "rheum.cli", "serve", "--data", str(data), "--port", str(port)], stdout=subprocess.DEVNULL
+    )
     for _ in range(200):
         try:
             ask(port, "/api/alive")
@@ -49,7 +51,14 @@ def test_a_killed_server_loses_nothing(tmp_path: Path) -> None:
     try:
         ask(port, "/api/kitchen", {"altitude": 1265, "altitude_unit": "m", "measures": "us"}, "PUT")
         ask(port, "/api/batches", {"id": "batch-kill", "text": BEANS, "jars": 9})
-        taps = [("step", {"step": "prepare"}), ("step", {"step": "heat-jars"}), ("step", {"step": "cook"}), ("filled", {"jars": 9}), ("loaded", {"load": 1}), ("boiling", {"load": 1})]
+        taps = [
+            ("step", {"step": "prepare"}),
+            ("step", {"step": "heat-jars"}),
+            ("step", {"step": "cook"}),
+            ("filled", {"jars": 9}),
+            ("loaded", {"load": 1}),
+            ("boiling", {"load": 1}),
+        ]
         for number, (kind, more) in enumerate(taps):
             shown = ask(port, "/api/batches/batch-kill/events", {"id": f"tap-{number:05d}", "kind": kind, **more})
             # Killed right after a tap was shown as saved, at every step of the run.

@@ -17,7 +17,9 @@ from rheum.store.safekeeping import backup, restore
 
 def test_a_new_database_is_whole_and_durable(tmp_path: Path) -> None:
     connection = connect(open_data(tmp_path, "kitchen"))
-    pragmas = {name: connection.execute(f"PRAGMA {name}").fetchone()[0] for name in ("user_version", "journal_mode", "foreign_keys", "synchronous")}
+    pragmas = {
+        name: connection.execute(f"PRAGMA {name}").fetchone()[0] for name in ("user_version", "journal_mode", "foreign_keys", "synchronous")
+    }
     assert pragmas == {"user_version": schema_version(), "journal_mode": "wal", "foreign_keys": 1, "synchronous": 2}
     assert open_data(tmp_path, "kitchen").exists(), "opening again changes nothing"
 
@@ -35,7 +37,12 @@ def test_demo_and_real_data_never_share_a_file(tmp_path: Path) -> None:
 
 def test_events_and_snapshots_cannot_be_changed(tmp_path: Path) -> None:
     connection = connect(make_demo(tmp_path))
-    for statement in ("UPDATE event SET kind = 'x'", "DELETE FROM event", "UPDATE batch SET title = 'x'", "UPDATE batch SET snapshot = '{}'"):
+    for statement in (
+        "UPDATE event SET kind = 'x'",
+        "DELETE FROM event",
+        "UPDATE batch SET title = 'x'",
+        "UPDATE batch SET snapshot = '{}'",
+    ):
         with pytest.raises(sqlite3.IntegrityError):
             connection.execute(statement)
     with pytest.raises(sqlite3.IntegrityError):

@@ -229,7 +229,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
     </>
   );
   const seals = (state.step === "seals" || (state.step === "done" && snapshot.minutes !== null)) && (
-    <SealCheck batch={batch} armed={armed} tell={tell} />
+    <SealCheck batch={batch} tell={tell} />
   );
   const loads = state.loads.length > 1 && inCanner && (
     <Flex gap="2" aria-label="Canner loads" role="list">

@@ -37,11 +37,10 @@ function Lid({ state }: { state: JarStanding["state"] }) {
 
 interface Props {
   batch: Batch;
-  armed: boolean;
   tell: (event: Omit<EventIn, "id">) => void;
 }
 
-export function SealCheck({ batch, armed, tell }: Props) {
+export function SealCheck({ batch, tell }: Props) {
   const { jars } = batch.state;
   const open = jars.filter((jar) => jar.state === "to-check");
   return (
@@ -73,7 +72,6 @@ export function SealCheck({ batch, armed, tell }: Props) {
               {jar.state === "to-check" && (
                 <>
                   <Tap
-                    aria-disabled={!armed}
                     aria-label={`Jar ${jar.number} sealed`}
                     variant="solid"
                     onClick={() => tell({ kind: "seal", jar: jar.number, sealed: true })}
@@ -81,7 +79,6 @@ export function SealCheck({ batch, armed, tell }: Props) {
                     Sealed
                   </Tap>
                   <Tap
-                    aria-disabled={!armed}
                     aria-label={`Jar ${jar.number} not sealed`}
                     variant="warn"
                     onClick={() => tell({ kind: "seal", jar: jar.number, sealed: false })}
@@ -96,19 +93,11 @@ export function SealCheck({ batch, armed, tell }: Props) {
                 <Text role="alert">{jar.advice}</Text>
                 <Flex gap="2" mt="2">
                   {jar.state !== "unsealed-late" && (
-                    <Tap
-                      size="sm"
-                      aria-disabled={!armed}
-                      onClick={() => tell({ kind: "moved", jar: jar.number, to: "fridge" })}
-                    >
+                    <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "fridge" })}>
                       Jar {jar.number} is in the refrigerator
                     </Tap>
                   )}
-                  <Tap
-                    size="sm"
-                    aria-disabled={!armed}
-                    onClick={() => tell({ kind: "moved", jar: jar.number, to: "bin" })}
-                  >
+                  <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "bin" })}>
                     Thrown out
                   </Tap>
                 </Flex>

@@ -317,7 +317,12 @@ def added(case: Case) -> Iterator[Finding]:
             )
             continue
         if match is None and role.when_added == "borderline-fruit":
-            yield finding(role.when_added, f"{ingredient.name.capitalize()} is not sour enough to count as fruit.", item.line.number, "Use a sour fruit that a tested formula names.")
+            yield finding(
+                role.when_added,
+                f"{ingredient.name.capitalize()} is not sour enough to count as fruit.",
+                item.line.number,
+                "Use a sour fruit that a tested formula names.",
+            )
         if match is None or ingredient.klass == "not-for-canning":
             continue
         if ingredient.klass == "garlic" and cloves_let_pass(case):

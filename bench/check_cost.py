@@ -1,0 +1,71 @@
+"""What a check costs through the API, against an empty request to the same server in the same run.
+
+Requests alternate, so that whatever else the machine does falls on both alike.
+"""
+
+from __future__ import annotations
+
+import http.client
+import json
+import statistics
+import tempfile
+import threading
+import time
+from pathlib import Path
+
+from waitress import create_server
+
+from rheum.api.app import Setup, create_app
+from rheum.api.guard import allowed_hosts
+from rheum.core.writing import formula_text
+from rheum.reference.loading import library
+from rheum.store.database import open_data
+
+ROUNDS = 300
+WARM_UP = 30
+
+
+def timed(connection: http.client.HTTPConnection, method: str, path: str, body: str | None) -> float:
+    began = time.perf_counter()
+    connection.request(method, path, body, {"Content-Type": "application/json"} if body else {})
+    answer = connection.getresponse()
+    answer.read()
+    assert answer.status == 200, answer.status
+    return (time.perf_counter() - began) * 1000
+
+
+def spread(times: list[float]) -> str:
+    ordered = sorted(times)
+    return f"min {ordered[0]:.2f}  median {statistics.median(ordered):.2f}  p95 {ordered[int(len(ordered) * 0.95)]:.2f}  max {ordered[-1]:.2f} ms"
+
+
+def main() -> None:
+    hosts: set[str] = set()
+    with tempfile.TemporaryDirectory() as folder:
+        app = create_app(Setup(open_data(Path(folder), "kitchen"), "kitchen", hosts))  # type: ignore[arg-type]
+        server = create_server(app, host="127.0.0.1", port=0, threads=4)
+        hosts.update(allowed_hosts(server.effective_port))
+        threading.Thread(target=server.run, daemon=True).start()
+        connection = http.client.HTTPConnection("127.0.0.1", server.effective_port)
+        facts = library()
+        questions = {
+            "dilled green beans, US cups": {"text": formula_text(facts.formulas["dilled-green-beans"]), "measures": "us"},
+            "mixed garden pickle, 14 lines, cups unstated": {"text": formula_text(facts.formulas["mixed-vegetables"])},
+        }
+        for name, question in questions.items():
+            body = json.dumps({**question, "altitude_m": 1265})
+            empty, check = [], []
+            for round_ in range(ROUNDS + WARM_UP):
+                one, other = timed(connection, "GET", "/api/alive", None), timed(connection, "POST", "/api/check", body)
+                if round_ >= WARM_UP:
+                    empty.append(one)
+                    check.append(other)
+            print(name)
+            print(f"    empty request  {spread(empty)}")
+            print(f"    check          {spread(check)}")
+            print(f"    a check is {statistics.median(check) / statistics.median(empty):.1f} empty requests")
+        server.close()
+
+
+if __name__ == "__main__":
+    main()
