@@ -47,7 +47,7 @@ def worse_bulk(line: RecipeLine, family: Family) -> Bulk | None:
     least acid."""
     if line.amount is None:
         return None
-    found = [bulk(amount, line.ingredient, line.prepared, family) for amount in (line.amount, line.other) if amount is not None]
+    found = [bulk(amount, line.ingredient, line.prepared, family, line.size) for amount in (line.amount, line.other) if amount is not None]
     known = [item for item in found if item is not None]
     if len(known) < 2:
         return known[0] if known else None
@@ -318,11 +318,11 @@ def plausible_families(recipe: Recipe) -> list[Family]:
     """Which cups a recipe of no stated country may mean. US, unless it gives other amounts by weight or in ml: beside
     grams a cup may be metric, beside pounds imperial. Each is tried and the worst verdict counts."""
     units = {line.amount.unit for line in recipe.in_jar if line.amount is not None}
-    if "cup" not in units:
-        return ["us"]
+    weights, metric = units & {"lb", "oz"}, units & {"g", "kg", "ml", "l", "dl", "cl"}
+    pints = units & {"pint", "quart", "gallon", "fl oz"}
     families: list[Family] = ["us"]
-    if units & {"g", "kg", "ml", "l", "dl", "cl"}:
+    if "cup" in units and metric:
         families.append("metric")
-    if units & {"lb", "oz"}:
+    if ("cup" in units and weights) or (pints and (weights or metric)):
         families.append("imperial")
     return families

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from typing import Final
 
@@ -31,7 +32,14 @@ def _scaled(pair: tuple[float, float], factor: float) -> tuple[float, float]:
     return pair[0] * factor, pair[1] * factor
 
 
-def bulk(amount: Amount, ingredient: Ingredient, prepared: bool, family: Family) -> Bulk | None:
+def size_factor(words: str) -> float:
+    """How much heavier than the usual one a counted thing may be: “large” half as much again and more (common practice)."""
+    if re.search(r"\b(?:extra[- ]large|jumbo|huge|giant)\b", words, re.I):
+        return 2.0
+    return 1.6 if re.search(r"\b(?:large|big)\b", words, re.I) else 1.0
+
+
+def bulk(amount: Amount, ingredient: Ingredient, prepared: bool, family: Family, size: float = 1.0) -> Bulk | None:
     """Grams and millilitres of an amount, in a family of measures. None where a count has no known weight: then
     nothing is guessed. A weight is as bought unless `prepared`; a volume is of the prepared thing."""
     span = amount.low, amount.high
@@ -50,7 +58,7 @@ def bulk(amount: Amount, ingredient: Ingredient, prepared: bool, family: Family)
         counted = _counted_grams(span, amount.unit, ingredient)
         if counted is None:
             return None
-        grams = _scaled(counted, ingredient.edible)
+        grams = counted[0] * ingredient.edible, counted[1] * ingredient.edible * size
     return Bulk(grams, _scaled(grams, 1 / ingredient.edible), _scaled(grams, 1 / per_ml) if per_ml else None)
 
 

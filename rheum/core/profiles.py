@@ -9,7 +9,7 @@ from typing import Literal
 from rheum.core.formulas import Formula, FormulaLine, Swap
 from rheum.core.ingredients import Ingredient
 from rheum.core.jars import CLASS_ML
-from rheum.core.measuring import Bulk, bulk
+from rheum.core.measuring import Bulk, bulk, size_factor
 from rheum.core.quantity import Amount
 from rheum.core.units import kind_of
 
@@ -99,7 +99,7 @@ def profile(formula: Formula) -> Profile:
         if line.per_jar:
             amount = amount.times(volume[0] / CLASS_ML[line.per_jar])
         role = line.ingredient.role.role
-        held = bulk(amount, line.ingredient, line.prepared, "us")
+        held = bulk(amount, line.ingredient, line.prepared, "us", size_factor(line.prep))
         if role in ("produce", "herb"):
             if held is None:
                 raise ValueError(f"{formula.id}: {line.ingredient.id} needs a weight for one")

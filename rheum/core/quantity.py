@@ -41,7 +41,7 @@ _NUMBER: Final = (
     rf"(?:\d+[ ]*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s+|\s*&\s*|\s+and\s+|-)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+"
     r"|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+[.,]\d+|\d+|\.\d+)"
 )
-_RANGE: Final = re.compile(rf"({_NUMBER})(?:\s*(?:-|–|—|to)\s*({_NUMBER}))?(?![\d/⁄%])")
+_RANGE: Final = re.compile(rf"({_NUMBER})(?:\s*(?:-|–|—|to|or)\s*({_NUMBER}))?(?![\d/⁄%])")
 _WORD_NUMBER: Final = re.compile(
     rf"(half an?|half a dozen|a dozen|a couple of|{'|'.join(sorted(_WORDS, key=len, reverse=True))})\b\s*", re.IGNORECASE
 )

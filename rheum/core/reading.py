@@ -43,6 +43,7 @@ _IN_PROSE: Final = re.compile(
     r"(?:cups?|tbsp|tablespoons?|tsp|teaspoons?|lbs?|pounds?|oz|ounces?|kg|g|grams?|ml|l|litres?|liters?|quarts?|qts?|pints?|gallons?|cloves?|heads?|bunch(?:es)?|sprigs?)\b\.?\s+(?!jars?\b|headspace|head\b|water[- ]bath|canner|per\b|and\b|or\b|in\b|for\b|at\b|to\b|with\b|size\b|each\b|into\b|until\b|time)(?:of\s+)?((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4}))",
     re.I,
 )  # fmt: skip
+_COUNTED: Final = re.compile(r"(?<![\w./-])(\d+(?:\s+\d+/\d+|/\d+)?)\s+((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4})")
 _CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
 
 
@@ -118,13 +119,16 @@ class _Reader:
                 self.title = bare.rstrip(":")[:120]
                 return
         if _FACT.match(line):
+            self._hidden_ingredient(number, line.partition(":")[2])
             return
         made = _YIELD.match(line)
         if made and self.section != "method" and (not made.group(1) or re.search(r"\d|jar|pint|quart", made.group(1))):
             self._take_yield(number, made.group(1))
+            self._hidden_ingredient(number, made.group(1))
             return
         if _SETTING.match(line):
             self.in_process = note_prose(self._as_sentence(line), number, self.notes)
+            self._hidden_ingredient(number, line.partition(":")[2])
             return
         if heading and self._take_heading(number, heading):
             return
@@ -132,6 +136,13 @@ class _Reader:
             self._take_prose(number, line)
         else:
             self._take_ingredient(number, raw)
+
+    @staticmethod
+    def _begins_with_amount(text: str) -> bool:
+        try:
+            return leading_amount(text)[0] is not None and text[:1].isdigit()
+        except AmountError:
+            return True
 
     @staticmethod
     def _as_sentence(line: str) -> str:
@@ -154,6 +165,8 @@ class _Reader:
     def _take_heading(self, number: int, heading: re.Match[str]) -> bool:
         name = (heading.group("marked") or heading.group("plain") or "").strip(": ")
         rest = (heading.group("rest") or "").strip()
+        if heading.group("marked") and self._begins_with_amount(name):
+            return False
         if self.section == "method" and heading.group("plain") and not self._is_section(name):
             return False
         if rest and not self._is_section(name) and self.catalogue.within(words_of(name)):
@@ -174,6 +187,15 @@ class _Reader:
             self._take_ingredient(number, rest)
         return True
 
+    def _hidden_ingredient(self, number: int, text: str) -> None:
+        """An ingredient with its amount counts wherever it stands, even on a line that looks like a note about the recipe."""
+        try:
+            read = read_ingredient(text.strip(), number, "method", self.catalogue)
+        except LineUnread:
+            return
+        if read.amount is not None:
+            self.lines.append(read)
+
     def _take_yield(self, number: int, text: str) -> None:
         try:
             amount, _ = leading_amount(re.sub(r"^(?:about|approximately)\s+", "", text))
@@ -193,8 +215,25 @@ class _Reader:
 
     def _take_prose(self, number: int, line: str) -> None:
         self.in_process = note_prose(line, number, self.notes, self.in_process)
+        taken = []
         for match in _IN_PROSE.finditer(line):
             self._take_prose_amount(number, line, match)
+            taken.append(match.span())
+        for match in _COUNTED.finditer(line):
+            if not any(start <= match.start() < end for start, end in taken):
+                self._take_prose_count(number, line, match)
+
+    def _take_prose_count(self, number: int, line: str, match: re.Match[str]) -> None:
+        """“add 3 onions”: a count of something that is counted by the piece."""
+        words = match.group(0).split()
+        for upto in range(len(words), 1, -1):
+            try:
+                read = read_ingredient(" ".join(words[:upto]), number, "method", self.catalogue)
+            except LineUnread:
+                continue
+            if read.ingredient.role.role in ("produce", "herb", "fresh-juice") and not self._speaks_again(read, line, match.start()):
+                self.lines.append(read)
+            return
 
     def _take_prose_amount(self, number: int, line: str, match: re.Match[str]) -> None:
         """An ingredient with an amount in the prose counts as a line, unless it is one listed above spoken of again
@@ -219,7 +258,16 @@ class _Reader:
         around = line[: match.start()] + line[match.end() :]
         if read.ingredient.role.role == "water" and _CANNER_WATER.search(around):
             return
-        the = bool(re.search(r"\bthe\s*$", line[: match.start()], re.I))
-        if the and any(other.ingredient is read.ingredient and other.amount == read.amount for other in self.lines):
-            return
-        self.lines.append(read)
+        if not self._speaks_again(read, line, match.start()):
+            self.lines.append(read)
+
+    def _speaks_again(self, read: RecipeLine, line: str, at: int) -> bool:
+        """Whether prose speaks again of what is listed above: “the 4 cups vinegar”, “1 clove of garlic in each jar”."""
+        listed = [other for other in self.lines if other.ingredient is read.ingredient and other.section != "method" and other.amount]
+        again = re.search(r"\b(?:the|remaining|rest of|reserved)\s*(?:\w+\s*)?$", line[:at], re.I) or re.search(
+            r"\b(?:each|every|per) (?:\w+ )?jar", line, re.I
+        )
+        return bool(again) and any(
+            other.amount and read.amount and other.amount.unit == read.amount.unit and read.amount.high <= other.amount.high
+            for other in listed
+        )

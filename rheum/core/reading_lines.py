@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from typing import Final
 
 from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, own_words, words_of
-from rheum.core.prep_words import HARMLESS_PHRASES, PREP_WORDS
-from rheum.core.quantity import Amount, AmountError, split_amounts
+from rheum.core.measuring import size_factor
+from rheum.core.prep_words import HARMLESS_PHRASES, LIQUID_WORDS, PREP_WORDS
+from rheum.core.quantity import Amount, AmountError, leading_amount, split_amounts
 from rheum.core.recipe import RecipeLine, Section, State
 from rheum.core.units import kind_of
 
@@ -33,6 +34,7 @@ _PREPARED_BEFORE: Final = frozenset(
 )
 _FRESH_ONLY_IF: Final = ("herb", "produce", "fresh-juice")
 _NO_AMOUNT_NEEDED: Final = ("spice", "salt", "firming")
+_SENTENCE_WORDS: Final = 4
 _BARE_CLOVES: Final = re.compile(r"^(?:whole\s*)?$", re.I)
 
 
@@ -101,11 +103,33 @@ _STATE_WORDS: Final = frozenset(
 )
 
 
-def _leftover(words: tuple[str, ...]) -> list[str]:
-    return [word for word in words if word not in PREP_WORDS and word not in _STATE_WORDS and not word.isdigit()]
+_LIQUIDS: Final = ("vinegar", "juice", "fresh-juice", "citric", "water")
+_MORE: Final = re.compile(r"\b(?:plus|and|more|extra|another|additional|again|\+)\b|\+", re.I)
 
 
-def _check_prep(prep: str, ingredient: Ingredient, catalogue: Catalogue) -> None:
+def _leftover(words: tuple[str, ...], ingredient: Ingredient, section: Section, digits: bool) -> list[str]:
+    """Words around a name that Rheum does not know the meaning of. Figures may stand in a preparation, not in a name."""
+    known = LIQUID_WORDS if ingredient.role.role in _LIQUIDS and section != "soak" else PREP_WORDS
+    return [word for word in words if word not in known and word not in _STATE_WORDS and not (digits and word.isdigit())]
+
+
+def _second_amount(prep: str) -> tuple[Amount | None, str]:
+    """An amount inside the preparation: “1 lb onions (about 3 cups)” gives the same thing twice and the worse one counts;
+    “plus 3 lb more” hides more of it, so the line stays unread."""
+    for match in re.finditer(r"(?<![\d/.])(?:\d|[¼½¾⅓⅔⅛])", prep):
+        try:
+            amount, _ = leading_amount(prep[match.start() :])
+        except AmountError:
+            continue
+        if amount is None or kind_of(amount.unit) not in ("volume", "mass"):
+            continue
+        if _MORE.search(prep[: match.start()]) or _MORE.match(prep[match.start() :].split(" ", 2)[-1].strip()):
+            raise LineUnread("This line holds two amounts. Give each a line of its own.")
+        return amount, prep
+    return None, prep
+
+
+def _check_prep(prep: str, ingredient: Ingredient, section: Section, catalogue: Catalogue) -> None:
     lowered = prep.lower()
     for phrase in HARMLESS_PHRASES:
         lowered = lowered.replace(phrase, " ")
@@ -115,7 +139,7 @@ def _check_prep(prep: str, ingredient: Ingredient, catalogue: Catalogue) -> None
         if not same and not all(word in PREP_WORDS for word in words[match.start : match.end]):
             raise LineUnread(f"This line names two things, {ingredient.name} and {match.ingredient.name}. Give each a line of its own.")
     own = own_words(ingredient)
-    if odd := [word for word in _leftover(words) if word not in own]:
+    if odd := [word for word in _leftover(words, ingredient, section, digits=True) if word not in own]:
         raise LineUnread(
             f"Rheum does not know what “{odd[0]}” does to {ingredient.name}. Write the line without it, or say it another way."
         )
@@ -169,7 +193,9 @@ def read_ingredient(text: str, number: int, section: Section, catalogue: Catalog
     if not parts.name and parts.prep:
         parts = _Words(parts.prep, "")
     ingredient, name_words, start = _identify(parts.name, amount, section, catalogue)
-    _check_prep(parts.prep, ingredient, catalogue)
+    _check_prep(parts.prep, ingredient, section, catalogue)
+    if other is None:
+        other, _ = _second_amount(parts.prep)
     _check_fresh_and_dried(parts, ingredient)
     if amount is None and ingredient.role.role not in _NO_AMOUNT_NEEDED:
         raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
@@ -177,7 +203,8 @@ def read_ingredient(text: str, number: int, section: Section, catalogue: Catalog
         raise LineUnread(f"A per cent beside {ingredient.name} means nothing to Rheum. Take it out, or name the vinegar it belongs to.")
     prepared = any(word in _PREPARED_BEFORE for word in name_words[:start]) or "prepared" in words_of(parts.prep)
     prepared = prepared and amount is not None and kind_of(amount.unit) == "mass"
-    return RecipeLine(number, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional)
+    size = size_factor(f"{parts.name} {parts.prep}")
+    return RecipeLine(number, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
 
 
 def _trailing_amount(text: str) -> tuple[Amount | None, Amount | None, str]:
@@ -206,6 +233,8 @@ def _identify(name: str, amount: Amount | None, section: Section, catalogue: Cat
         several = catalogue.within(words)
         if len(several) > 1:
             raise LineUnread(f"This line names {several[0].ingredient.name} and {several[1].ingredient.name}. Give each a line of its own.")
+        if amount is None and len(words) >= _SENTENCE_WORDS:
+            raise LineUnread("This is no ingredient. If it is a step, put “Method:” on a line above it.")
         raise LineUnread(f"Rheum does not know “{name.strip()[:60]}”. Type another name for it, or leave it out.")
     ingredient = match.ingredient
     own = set(words[match.start : match.end]) if match.end <= len(words) else set()
@@ -217,7 +246,7 @@ def _identify(name: str, amount: Amount | None, section: Section, catalogue: Cat
             raise LineUnread(f"Rheum knows no dried form of {ingredient.name}. Type another name for it, or leave it out.")
         ingredient = turned
     around = tuple(word for word in words[: match.start] + words[match.end :] if word != "dried")
-    if odd := _leftover(around):
+    if odd := _leftover(around, ingredient, section, digits=False):
         raise LineUnread(f"Rheum knows {ingredient.name}, but not what “{odd[0]}” makes of it. Type another name for it, or leave it out.")
     return ingredient, words, match.start
 

@@ -46,7 +46,7 @@ _REFUSED: Final = (
     ("the oven", re.compile(r"\boven\b", re.I)),
     ("the dishwasher", re.compile(r"\bdish-?washer\b", re.I)),
     ("the microwave", re.compile(r"\bmicrowaves?d?\b", re.I)),
-    ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|180 ?°? ?f|8[0-5] ?°? ?c)\b", re.I)),
+    ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|(?:process|hold|keep|held)\w* [^.;]*?\b(?:1[5-9]\d ?°? ?f|20[0-5] ?°? ?f|[789]\d ?°? ?c))\b", re.I)),
     ("water short of the lids", re.compile(r"\bwater (?:\w+ ){0,3}?(?:to|at|reach(?:es|ing)?|below) (?:the |their )?(?:necks?|shoulders?|rims?|half|lids?\b(?! by))|\bhalf ?way up (?:the |their )?(?:jars?|sides?)\b", re.I)),
     ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process(?!\w*,? (?:in|with|it in|them in|by)\b)|wax seal|paraffin|seal with wax)\b", re.I)),
 )  # fmt: skip

@@ -16,7 +16,8 @@ State = Literal["frozen", "tinned", "unfit", "mouldy", "minced"]
 @dataclass(frozen=True, slots=True)
 class RecipeLine:
     """One ingredient line. `number` counts from 1 in the pasted text; `other` is a second way the same amount was
-    given; `strength` the vinegar per cent written, low end of a range; `per_jar` a jar size, "" for the recipe's own jar."""
+    given; `strength` the vinegar per cent written, low end of a range; `per_jar` a jar size, "" for the recipe's own jar;
+    `size` how much heavier than usual one may be (“large”)."""
 
     number: int
     text: str
@@ -29,6 +30,7 @@ class RecipeLine:
     states: frozenset[State] = frozenset()
     per_jar: str | None = None
     optional: bool = False
+    size: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)

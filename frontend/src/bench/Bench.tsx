@@ -146,6 +146,11 @@ export function Bench() {
           <Box display={{ base: "none", lg: "block" }}>
             {verdict && <Margin findings={findings} tops={tops} stale={stale} />}
           </Box>
+          {verdict?.destination === "shelf" && !stale && lined.length === 0 && (
+            <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
+              Every line stands as it was tested.
+            </Text>
+          )}
           <Box display={{ base: "block", lg: "none" }}>{slips(lined)}</Box>
           <Box mt="2">{slips(mild)}</Box>
         </Box>
@@ -153,6 +158,10 @@ export function Bench() {
           <Flex justify="center">{drawing}</Flex>
           {begin}
           {ph}
+          <Text fontSize="xs" color="ink.soft">
+            Follow the recipe as written; when in doubt, throw it out, unopened. For selling or giving beyond the
+            household, local food codes and licensed advice decide.
+          </Text>
         </Flex>
       </Grid>
     </>

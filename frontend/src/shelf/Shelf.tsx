@@ -10,7 +10,7 @@ import { ShelfJar } from "./ShelfJar";
 const STANDING: Record<ShelfBatch["standing"], { word: string; says: (batch: ShelfBatch) => string }> = {
   "past-best": {
     word: "Past its best",
-    says: (batch) => `best before ${dayOf(batch.best_before)}: look, smell, and use or compost`,
+    says: (batch) => `best before ${dayOf(batch.best_before)}: a matter of quality while the seal holds`,
   },
   "use-first": { word: "Use first", says: (batch) => `best before ${dayOf(batch.best_before)}` },
   ready: { word: "Ready", says: (batch) => `best before ${dayOf(batch.best_before)}` },

@@ -1,3 +1,38 @@
+/** Jars cooling on a towel, apart from one another. */
+export function CoolingDrawing({ jars, height = 110 }: { jars: number; height?: number }) {
+  const shown = Math.min(jars, 6);
+  return (
+    <svg
+      role="img"
+      aria-label={`${jars} jars cooling on a towel`}
+      viewBox="0 0 320 240"
+      height={height}
+      style={{ maxWidth: "100%" }}
+    >
+      <path d="M20 196h280l-8 18h-264z" fill="#d8e6ee" stroke="#1e2a22" strokeWidth="3" />
+      <path d="M40 214l-3 12M60 214l-3 12M260 214l3 12M280 214l3 12" stroke="#1e2a22" strokeWidth="3" />
+      {Array.from({ length: shown }, (_, index) => {
+        const x = 36 + (248 / shown) * index + (248 / shown - 30) / 2;
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: jars of a drawing have no other name
+          <g key={index}>
+            <rect x={x + 3} y={112} width={24} height={9} fill="#1e2a22" />
+            <rect x={x} y={123} width={30} height={72} rx={5} fill="#93b570" stroke="#1e2a22" strokeWidth="2.5" />
+            <rect x={x + 3} y={126} width={24} height={8} fill="#fbfbf3" opacity="0.85" />
+          </g>
+        );
+      })}
+      <path
+        d="M110 96c-8-10 8-14 0-26M160 92c-8-10 8-14 0-26M210 96c-8-10 8-14 0-26"
+        fill="none"
+        stroke="#8d8a6c"
+        strokeWidth="4"
+        strokeLinecap="round"
+      />
+    </svg>
+  );
+}
+
 /** The canner as it stands: jars, water over the lids, flame, and whether it boils. */
 import type { RunLoad } from "../api/client";
 
@@ -28,7 +63,10 @@ export function CannerDrawing({ jars, phase, steam, height = 230 }: Props) {
         stroke="#1e2a22"
         strokeWidth="4"
       />
-      <path d={`M37 ${water}h246v107a8 8 0 0 1-8 8h-230a8 8 0 0 1-8-8z`} fill={boiling ? "#c3d9e2" : "#d8e6ee"} />
+      <path
+        d={`M37 ${water}h246v${187 - water}a8 8 0 0 1-8 8h-230a8 8 0 0 1-8-8z`}
+        fill={boiling ? "#c3d9e2" : "#d8e6ee"}
+      />
       <path
         d={`M37 ${water}q15 ${boiling ? -7 : -2} 31 0t31 0 31 0 31 0 31 0 31 0 31 0 29 0`}
         fill="none"

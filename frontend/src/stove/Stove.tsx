@@ -3,7 +3,7 @@ import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import { useBatches } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
-import { CannerDrawing } from "./CannerDrawing";
+import { CannerDrawing, CoolingDrawing } from "./CannerDrawing";
 import { clockFace, useServerClock } from "./useServerClock";
 
 export function Stove() {
@@ -43,12 +43,16 @@ export function Stove() {
                     boxShadow="4px 4px 0 {colors.whey.300}"
                   >
                     <Box display={{ base: "none", md: "block" }} flex="none">
-                      <CannerDrawing
-                        jars={load?.jars ?? batch.snapshot.jars_planned}
-                        phase={load?.phase ?? "empty"}
-                        steam={batch.snapshot.method === "steam"}
-                        height={110}
-                      />
+                      {batch.state.step === "seals" ? (
+                        <CoolingDrawing jars={batch.state.jars_filled ?? batch.snapshot.jars_planned} />
+                      ) : (
+                        <CannerDrawing
+                          jars={load?.jars ?? batch.snapshot.jars_planned}
+                          phase={load?.phase ?? "empty"}
+                          steam={batch.snapshot.method === "steam"}
+                          height={110}
+                        />
+                      )}
                     </Box>
                     <Box flex="1">
                       <Text color="ink.faint" fontSize="sm">

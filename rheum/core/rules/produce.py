@@ -292,11 +292,13 @@ def _mix_changed(case: Case, pair: Pair) -> bool:
     if not own:
         return False
     here = sum(p.amount or 0.0 for p in match.pairs if p.item.line.ingredient is pair.item.line.ingredient)
-    from rheum.core.measuring import bulk
+    from rheum.core.measuring import bulk, size_factor
     from rheum.core.profiles import in_measure
 
     was = sum(
-        in_measure(held, pair.slot.measure) or 0.0 for line in own if (held := bulk(line.amount, line.ingredient, line.prepared, "us"))
+        in_measure(held, pair.slot.measure) or 0.0
+        for line in own
+        if (held := bulk(line.amount, line.ingredient, line.prepared, "us", size_factor(line.prep)))
     )
     return here > was * match.scale * _TENTH_MORE
 

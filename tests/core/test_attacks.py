@@ -1,0 +1,71 @@
+"""Ways in which something unsafe was once read as shelf, or could have been. Each stays closed."""
+
+from __future__ import annotations
+
+import pytest
+
+from rheum.core.altitude import read_altitude
+from rheum.core.checking import check_text
+from rheum.core.request import Settings
+from rheum.reference.loading import library
+
+BEANS = "Beans\n4 lb green beans\n8 heads dill\n8 cloves garlic\n1/2 cup pickling salt\n4 cups white vinegar (5%)\n4 cups water\n"
+
+ATTACKS = {
+    "vinegar thinned in words": BEANS.replace("(5%)", "(5%), cut by half"),
+    "vinegar thinned with water in one line": BEANS.replace("(5%)", "(5%), half water"),
+    "more behind a comma": BEANS.replace("green beans", "green beans, plus 3 lb more"),
+    "more behind an or": BEANS.replace("8 cloves", "8 or 30 cloves"),
+    "two things in a line": BEANS.replace("8 heads dill", "8 heads dill, 2 lb carrots"),
+    "a figure inside the name": BEANS.replace("4 lb green beans", "4 lb 9 oz extra green beans"),
+    "cream on the yield line": BEANS + "Yield: 3 cups cream\n",
+    "onions on the author's line": BEANS + "By: 4 lb onions\n",
+    "cream on a setting line": BEANS + "Time: 2 cups cream\n",
+    "carrots in a heading": BEANS + "# 3 lb carrots\n",
+    "a count in the method": BEANS + "\nMethod:\nAdd 12 onions, sliced.\n",
+    "cups in the method": BEANS + "\nMethod:\nStir in 2 cups of chopped carrots.\n",
+    "unknown in the method": BEANS + "\nMethod:\nAdd 2 lb ramps.\n",
+    "another time of the same thing in the method": BEANS + "\nMethod:\nAdd the 30 cloves garlic.\n",
+    "unknown as the title": "3 lb ramps\n" + BEANS.removeprefix("Beans\n"),
+    "produce under a soak": BEANS + "Soak:\n2 lb onions\n",
+    "vinegar under a soak": BEANS.replace("4 cups white vinegar (5%)\n", "") + "Soak:\n4 cups white vinegar (5%)\n",
+    "produce by the jar": BEANS + "Per jar:\n1 cup carrots, sliced\n",
+    "water by the jar": BEANS + "Per jar:\n1 cup water\n",
+    "vinegar by the jar": BEANS.replace("4 cups white vinegar (5%)", "") + "Per jar:\n1/2 cup white vinegar (5%)\n",
+    "large onions counted as usual ones": "Salsa\n6 cups tomatoes\n11 large onions\n1 1/2 cups bottled lemon juice\n3 tsp pickling salt\n",
+    "greens of another kind": BEANS + "2 cups sweet potatoes\n",
+    "a sauce of it": BEANS + "1 cup tomato sauce\n",
+    "a pinch of per cent": BEANS.replace("(5%)", "(0.5%)"),
+    "split over lines": BEANS + "1 lb green beans\n",
+    "a warm bath": BEANS + "\nMethod:\nProcess 10 minutes, holding the water at 180 F.\n",
+    "just under the boil": BEANS + "\nMethod:\nKeep it just below boiling for 30 minutes.\n",
+    "no bath": BEANS + "\nMethod:\nThe jars will seal as they cool; no processing needed.\n",
+    "water to the neck": BEANS + "\nMethod:\nProcess 10 minutes with water up to the neck of the jars.\n",
+    "imperial pints beside grams": "Beans\n1800 g green beans\n8 heads dill\n3 pints water\n1420 ml white vinegar (5%)\n",
+    "a bottle of it": BEANS.replace("4 cups white vinegar (5%)", "1 bottle white vinegar (5%)"),
+    "zero-width letters": BEANS + "2 cups c\u200bream\n",
+}
+
+
+@pytest.mark.parametrize("text", ATTACKS.values(), ids=ATTACKS.keys())
+def test_no_shelf(text: str) -> None:
+    verdict = check_text(text, Settings(read_altitude("1265m")), library())
+    assert verdict.destination != "shelf", [(f.code, f.says) for f in verdict.findings]
+    assert verdict.process is None or {"time-short", "headspace-changed"} & {f.code for f in verdict.findings}
+
+
+HARMLESS = {
+    "a clove for each jar": BEANS + "\nMethod:\nPut 1 clove garlic and 1 head dill in each jar.\n",
+    "the vinegar spoken of again": BEANS + "\nMethod:\nBoil the 4 cups vinegar with the water.\n",
+    "water for the canner": BEANS + "\nMethod:\nBring 4 quarts of water to a boil in the canner.\n",
+    "hot water for a hot pack": BEANS + "\nMethod:\nPreheat the canner to 180 F. Process pints 5 minutes.\n",
+    "a rest": BEANS + "\nMethod:\nProcess pints 5 minutes in boiling water; rest 5 minutes.\n",
+    "said twice alike": BEANS.replace("4 cups water", "4 cups (950 ml) water"),
+    "a negation": BEANS + "\nMethod:\nDo not turn the jars upside down. Never process in the oven.\n",
+}
+
+
+@pytest.mark.parametrize("text", HARMLESS.values(), ids=HARMLESS.keys())
+def test_no_wolf(text: str) -> None:
+    verdict = check_text(text, Settings(read_altitude("1265m")), library())
+    assert verdict.destination == "shelf", [(f.code, f.line, f.says) for f in verdict.findings]
