@@ -25,7 +25,7 @@ loosely lump made mandolin matchstick mature medium mild min mince minced minute
 natural needed new nine no non not of off old on once one only optional or organic other ounce out outer over overnight oz packed
 pale pared part pastry patted peel peeled per picked pickling piece pimento pimiento pink pint pit pith pitted plain plus pod
 portion pound preferably preferred prepared pressed previously processor pure purple quality quart quarter quartered rack raw
-ready red regular reserve rib ring rinse rinsed ripe ripening room root rough roughly round rounded sack scant scored scraped
+ready red regular remove removed reserve rib ring rinse rinsed ripe ripening room root rough roughly round rounded sack scant scored scraped
 scraping scrub scrubbed seed seeded seedless separate separated seperated seven shape shaved shell shelled short shredded shucked
 silk simmered single six size sized skin skinless skinned slender slice sliced slicing slightly slip slipped slit sliver slivered
 small smaller smallest smashed smooth snapped snipped soaked some spanish spear split spot sprig square stalk standard stem

@@ -43,7 +43,7 @@ _NUMBER: Final = (
 )
 _RANGE: Final = re.compile(rf"({_NUMBER})(?:\s*(?:-|–|—|to|or)\s*({_NUMBER}))?(?![\d/⁄%])")
 _WORD_NUMBER: Final = re.compile(
-    rf"(half an?|half a dozen|a dozen|a couple of|{'|'.join(sorted(_WORDS, key=len, reverse=True))})\b\s*", re.IGNORECASE
+    rf"(half a dozen|half an?|a dozen|a couple of|{'|'.join(sorted(_WORDS, key=len, reverse=True))})\b\s*", re.IGNORECASE
 )
 _TIMES: Final = re.compile(rf"({_NUMBER})\s*[x×]\s*(?=\d)", re.IGNORECASE)
 _PACKAGE: Final = re.compile(

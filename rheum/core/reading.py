@@ -85,7 +85,7 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
     if not reader.lines:
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
     bare = catalogue.exactly(reader.title)
-    if bare is not None and all(line.ingredient is not bare for line in reader.lines):
+    if bare is not None and bare.klass != "condiment" and all(line.ingredient is not bare for line in reader.lines):
         reader.unread.insert(
             0,
             Unread(1, reader.title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title."),
