@@ -146,11 +146,13 @@ export function Bench() {
           <Box display={{ base: "none", lg: "block" }}>
             {verdict && <Margin findings={findings} tops={tops} stale={stale} />}
           </Box>
-          {verdict?.destination === "shelf" && !stale && findings.every((finding) => finding.code === "measure-assumed") && (
-            <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
-              Every line stands as it was tested.
-            </Text>
-          )}
+          {verdict?.destination === "shelf" &&
+            !stale &&
+            findings.every((finding) => finding.code === "measure-assumed") && (
+              <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
+                Every line stands as it was tested.
+              </Text>
+            )}
           <Box display={{ base: "block", lg: "none" }}>{slips(lined)}</Box>
           <Box mt="2">{slips(mild)}</Box>
         </Box>

@@ -28,7 +28,6 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
   const [asking, setAsking] = useState<string | null>(null);
   const big = useRef<HTMLButtonElement>(null);
   const key = batch.state.actions.map((action) => action.kind + action.load).join();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the focus follows a change of the actions
   useEffect(() => {
     setAsking(null);
     // Never on “boil lost”: a stray Enter must not set a running clock to zero.
