@@ -37,7 +37,7 @@ def test_steps_in_every_shape(steps: object, facts: Library) -> None:
 @pytest.mark.parametrize(
     "wrap", [lambda r: [r], lambda r: {"@graph": [{"@type": "WebSite"}, r]}, lambda r: {**r, "@type": ["Recipe", "NewsArticle"]}]
 )
-def test_recipes_inside_lists_and_graphs(wrap, facts: Library) -> None:  # noqa: ANN001
+def test_recipes_inside_lists_and_graphs(wrap, facts: Library) -> None:
     assert read_recipe(read_recipe_json(json.dumps(wrap(BASE))), facts.catalogue).title == "Okra"
 
 
