@@ -60,7 +60,11 @@ def test_a_verdict_greys_at_once_on_any_edit(demo_server: Running, open_page: Op
     expect(status).to_have_attribute("data-stale", "false")
     expect(status).to_contain_text("Shelf")
     held: list[Route] = []
-    page.route("**/api/check", held.append)
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route("**/api/check", hold)
     sheet.press("End")
     sheet.press_sequentially("s")
     # The answer is held back: the old verdict must not be readable as one of the new text.

@@ -1,0 +1,208 @@
+"""The Bench under hands: what stands beside which line, what follows a setting, what a kitchen's height changes."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import LAPTOP, PHONE, Opener
+from tests.conftest import Running
+
+BEANS = """Row beans
+
+4 lb green beans
+8 heads dill
+8 cloves garlic
+1/2 cup pickling salt
+4 cups white vinegar (5%)
+4 cups water
+"""
+
+
+def sheet(page: Page, text: str) -> None:
+    page.get_by_label("The recipe, one ingredient to a line").fill(text)
+    expect(page.get_by_role("status")).to_have_attribute("data-stale", "false")
+
+
+def test_findings_stand_beside_their_lines(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, LAPTOP)
+    sheet(page, BEANS.replace("8 cloves", "9 cloves").replace("(5%)", "(4%)"))
+    slips = {code: page.locator(f"[data-code={code}]:visible").first for code in ("low-acid-increased", "vinegar-too-weak")}
+    tops = {}
+    for code, slip in slips.items():
+        expect(slip).to_be_visible()
+        box = slip.bounding_box()
+        assert box is not None
+        tops[code] = box["y"]
+    assert tops["low-acid-increased"] < tops["vinegar-too-weak"], "in the order of their lines"
+    field = page.get_by_label("The recipe, one ingredient to a line").bounding_box()
+    assert field is not None
+    line_five = field["y"] + 10 + 4 * 30
+    assert abs(tops["low-acid-increased"] - line_five) < 12, "beside its own line"
+    expect(slips["vinegar-too-weak"]).to_contain_text("→")
+    expect(slips["vinegar-too-weak"]).to_contain_text("Guide 6")
+
+
+def test_each_finding_tells_reason_source_and_remedy(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, PHONE)
+    sheet(page, BEANS.replace("4 cups water", "6 cups water"))
+    slip = page.locator("[data-code=water-added]:visible").first
+    expect(slip).to_contain_text("line 8: 6 cups water")
+    expect(slip).to_contain_text("2 % acid; the formula's is 2.5 %")
+    expect(slip).to_contain_text("Take out")
+    expect(slip).to_contain_text("Water thins the acid")
+    expect(slip).to_contain_text("water-added")
+
+
+def test_a_stop_cannot_be_missed(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS + "1 tsp baking soda\n")
+    expect(page.get_by_role("status")).to_have_attribute("data-destination", "discard")
+    expect(page.locator("[data-level=stop]:visible").first).to_contain_text("Stop")
+    expect(page.get_by_text("This cannot be begun")).to_be_visible()
+
+
+def test_a_permitted_change_is_a_quiet_note(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS + "1 tsp cumin\n")
+    expect(page.get_by_role("status")).to_have_attribute("data-destination", "shelf")
+    note = page.locator("[data-code=spice-changed]:visible").first
+    expect(note.get_by_text("Dried spices may be changed freely")).to_be_hidden()
+    note.locator("summary").click()
+    expect(note.get_by_text("Dried spices may be changed freely")).to_be_visible()
+
+
+def test_an_unread_line_is_typed_over(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS + "2 tsp mustrad seed\n")
+    expect(page.locator("[data-code=line-unread]:visible").first).to_contain_text("mustrad")
+    sheet(page, BEANS + "2 tsp mustard seed\n")
+    expect(page.locator("[data-code=line-unread]")).to_have_count(0)
+    expect(page.get_by_role("status")).to_contain_text("Shelf")
+
+
+@pytest.mark.parametrize(
+    ("jar", "minutes", "code"), [("Half-pint", "10", "jar-smaller"), ("500 ml", "10", None), ("Quart", "", "jar-larger")]
+)
+def test_the_jar_decides_the_minutes(jar: str, minutes: str, code: str | None, demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS)
+    page.get_by_label("Jar", exact=True).select_option(label=jar)
+    expect(page.locator("[data-minutes]")).to_have_attribute("data-minutes", minutes)
+    expect(page.get_by_role("img", name=f"{jar} jar")).to_be_visible()
+    if code:
+        expect(page.locator(f"[data-code={code}]:visible").first).to_be_visible()
+
+
+def test_the_kitchens_height_changes_the_minutes_at_once(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS)
+    minutes = page.locator("[data-minutes]")
+    expect(minutes).to_have_attribute("data-minutes", "10")
+    for height, unit, wanted in (("304.8", "metres", "5"), ("1000.1", "feet", "10"), ("6500", "feet", "15"), ("10001", "feet", "")):
+        page.get_by_role("link", name="Kitchen").click()
+        page.get_by_label("How high above the sea is your kitchen?").fill(height)
+        page.get_by_label("Unit of the height").select_option(label=unit)
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("Saved.")).to_be_visible()
+        page.get_by_role("link", name="Bench").click()
+        expect(minutes).to_have_attribute("data-minutes", wanted)
+    expect(page.locator("[data-code=altitude-uncharted]").first).to_be_visible()
+
+
+def test_sterilising_is_said_where_it_is_needed(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url + "/kitchen")
+    page.get_by_label("How high above the sea is your kitchen?").fill("100")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Saved.")).to_be_visible()
+    page.get_by_role("link", name="Bench").click()
+    sheet(page, BEANS)
+    expect(page.get_by_text("sterilise jars first, 10 min")).to_be_visible()
+
+
+def test_formulas_are_written_in_the_kitchens_measures(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url + "/kitchen")
+    page.get_by_text("grams, ml, a 250 ml cup").click()
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Saved.")).to_be_visible()
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("button", name="Tested formulas").click()
+    page.get_by_label("Search the formulas").fill("asparagus")
+    page.get_by_role("dialog").get_by_text("Pickled asparagus").click()
+    expect(page.get_by_label("The recipe, one ingredient to a line")).to_have_value("""Pickled asparagus
+
+4.54 kg asparagus, cut to the jar
+6 cloves garlic, large
+1.06 l water
+1.06 l white distilled vinegar (5% acidity)
+6 fresh hot red pepper, small (optional)
+144 g pickling salt
+6.62 g dill seed
+
+Method:
+Raw pack. Leave 12.7 mm headspace.
+Process 12 oz jars 10 minutes, pint jars 10 minutes in boiling water.
+""")
+    expect(page.get_by_role("status")).to_contain_text("Shelf")
+
+
+def test_a_search_without_a_hit_says_so(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    page.get_by_role("button", name="Tested formulas").click()
+    page.get_by_label("Search the formulas").fill("rutabaga")
+    expect(page.get_by_text("None of the 41 formulas fits")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+
+
+def test_jars_are_planned_in_whole_jars(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS)
+    page.get_by_label("Jars planned").fill("a few")
+    expect(page.get_by_text("Write a whole number of jars, 1 to 200.")).to_be_visible()
+    expect(page.get_by_role("button", name="Begin this batch")).to_be_disabled()
+    page.get_by_label("Jars planned").fill("8")
+    expect(page.get_by_role("button", name="Begin this batch")).to_be_enabled()
+
+
+def test_an_own_recipe_is_made_for_the_refrigerator(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS.replace("8 cloves", "40 cloves"))
+    page.get_by_label("Jars planned").fill("2")
+    page.get_by_role("button", name="Begin, for the refrigerator").click()
+    expect(page.get_by_text("nobody: an own recipe").or_(page.get_by_text("for the refrigerator")).first).to_be_visible()
+    page.get_by_role("button", name="Prepared").click()
+    page.get_by_role("button", name="Cooked").click()
+    page.get_by_role("button", name="2 jars filled").click()
+    expect(page.get_by_role("heading", name="Into the refrigerator")).to_be_visible()
+    expect(page.get_by_role("button", name="It boils: start the clock")).to_have_count(0)
+    page.get_by_role("button", name="They are in the refrigerator").click()
+    expect(page.get_by_text("Eat within 7 days").first).to_be_visible()
+    page.get_by_role("link", name="Shelf").first.click()
+    expect(page.get_by_text("use by").first).to_be_visible()
+
+
+def test_the_steam_canner_has_no_water_over_its_lids(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS)
+    expect(page.get_by_text("water 1 in (25 mm) over the lids")).to_be_visible()
+    page.get_by_label("Canner").select_option(label="Steam")
+    expect(page.get_by_text("over the lids")).to_have_count(0)
+    page.get_by_role("button", name="Begin this batch").click()
+    for name in ("Prepared", "Jars are hot", "Cooked", "8 jars filled", "Jars are in"):
+        button = page.get_by_role("button", name=name, exact=True)
+        expect(button).not_to_have_attribute("aria-disabled", "true")
+        button.click()
+    expect(page.get_by_text("Full column of steam")).to_be_visible()
+    expect(page.get_by_text("Water over the lids")).to_have_count(0)
+
+
+def test_a_refused_tap_says_why_and_changes_nothing(demo_server: Running, open_page: Opener) -> None:
+    first = open_page(f"{demo_server.url}/stove/demo-0012", expect_errors=True)
+    second = open_page(f"{demo_server.url}/stove/demo-0012", expect_errors=True)
+    expect(second.get_by_role("button", name="It boils: start the clock")).to_be_visible()
+    second.route("**/api/batches/demo-0012", lambda route: route.abort())
+    first.get_by_role("button", name="It boils: start the clock").click()
+    expect(first.get_by_role("timer", name="Time left")).to_be_visible()
+    second.get_by_role("button", name="It boils: start the clock").click()
+    expect(second.get_by_role("alert").filter(has_text="The clock is running already")).to_be_visible()
