@@ -20,7 +20,7 @@ flesh floret floretted food for four free frenched fresh freshly from fruit full
 grams granulated grate grated grater great green grind ground grown half half-inch halve halved hand handful hard head heaped
 heaping heart heat heavy high homegrown hot hour hull hulled hungarian husk husked ice if in inch inche inches inner inside into
 iodine is it italian its jar julienne julienned jumbo just keep kg kind knife knob knobs kosher label labeled labelled large
-largely larger lb leaf least left leg length lengths lengthwise less level light lightly like liter litre little long loose
+largely larger lb leaf least leave left leg length lengths lengthwise less level light lightly like liter litre little long loose
 loosely lump made mandolin matchstick mature medium mild min mince minced minute mix mixed mixture ml mm moderately more narrow
 natural needed new nine no non not of off old on once one only optional or organic other ounce out outer over overnight oz packed
 pale pared part pastry patted peel peeled per picked pickling piece pimento pimiento pink pint pit pith pitted plain plus pod

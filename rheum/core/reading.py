@@ -44,6 +44,10 @@ _IN_PROSE: Final = re.compile(
     re.I,
 )  # fmt: skip
 _COUNTED: Final = re.compile(r"(?<![\w./-])(\d+(?:\s+\d+/\d+|/\d+)?)\s+((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4})")
+_EQUIPMENT: Final = re.compile(
+    r"^(?:[-•*]\s*)?(?:about\s+)?\d+\s+(?:\w+[ -]){0,3}?jars?(?:[ ,]+(?:with|and|plus|new|clean|lids?|bands?|rings?|two[- ]piece))*\.?$|^(?:[-•*]\s*)?(?:\d+\s+)?(?:new |canning )?(?:lids|bands|rings)(?: and (?:lids|bands|rings))?\.?$",
+    re.I,
+)
 _CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
 
 
@@ -206,6 +210,9 @@ class _Reader:
         self.notes.jars.extend((number, jar) for _, jar in jars_named(text))
 
     def _take_ingredient(self, number: int, raw: str) -> None:
+        if _EQUIPMENT.match(raw.strip()):
+            self.notes.jars.extend((number, jar) for _, jar in jars_named(raw))
+            return
         try:
             self.lines.append(
                 read_ingredient(raw, number, self.section, self.catalogue, self.per_jar if self.section == "per-jar" else None)

@@ -190,8 +190,9 @@ def read_ingredient(text: str, number: int, section: Section, catalogue: Catalog
     parts = _split_prep(rest)
     if amount is not None and amount.unit == "clove" and _BARE_CLOVES.match(parts.name):
         raise LineUnread("Cloves of garlic, or the spice? Write “cloves garlic” or “whole cloves”.")
-    if not parts.name and parts.prep:
-        parts = _Words(parts.prep, "")
+    if parts.prep and all(word in PREP_WORDS for word in words_of(parts.name)):
+        # “peeled, cored, chopped tomatoes”: the commas stand between words of preparation, the name comes last.
+        parts = _Words(f"{parts.name} {parts.prep}".strip(), "")
     ingredient, name_words, start = _identify(parts.name, amount, section, catalogue)
     _check_prep(parts.prep, ingredient, section, catalogue)
     if other is None:

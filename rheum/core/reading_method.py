@@ -12,15 +12,15 @@ from rheum.core.recipe import Method, RefusedMethod, SaidMinutes
 from rheum.core.units import mm_per, unit_named
 
 _NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛]|[¼½¾⅛]|\d+(?:\.\d+)?)"
-_MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:minutes?|mins?\b|min\b|m\b)", re.I)
+_MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:minutes?|mins?\b|min\b)", re.I)
 _HOURS: Final = re.compile(rf"({_NUM})\s*(?:hours?|hrs?)\b", re.I)
 _PROCESSING: Final = re.compile(
     r"\b(?:process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b", re.I
 )
 _JARS: Final = (
     ("quarter-pint", re.compile(r"\b(?:quarter[- ]pints?|4[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
-    ("half-pint", re.compile(r"\b(?:half[- ]?pints?|(?:1/2|½)[- ]?pints?|8[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
     ("pint-and-a-half", re.compile(r"\b(?:pints?[- ]and[- ]a[- ]half|(?:1 1/2|1½)[- ]pints?|24[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
+    ("half-pint", re.compile(r"\b(?:half[- ]?pints?|(?:1/2|½)[- ]?pints?|8[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
     ("half-gallon", re.compile(r"\b(?:half[- ]?gallons?|(?:1/2|½)[- ]?gallons?)\b(?=[^.;]*\bjars?\b)", re.I)),
     ("twelve-ounce", re.compile(r"\b(?:twelve|12)[- ]?(?:oz|ounce)s?\b(?= jars?)", re.I)),
     ("pint", re.compile(r"\b(?:pints?|16[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),

@@ -266,6 +266,17 @@ half a dozen jalapeños
         ["corn", "onion", "white-vinegar"],
         {"prepared": ["onion"], "states": {"corn": {"frozen"}}},
     ),
+    "things to stand ready, and commas before the name": Written(
+        """Tomatoes and onions
+6 pint jars with lids
+12 cups peeled, cored, chopped tomatoes
+9 cups diced onions
+3 cups bottled lemon juice
+lids and bands
+""",
+        ["tomato", "onion", "lemon-juice-bottled"],
+        {"jars": ["pint"]},
+    ),
     "a wish for lime": Written(
         """Lime rings
 3 lb jalapeños, sliced into rings
