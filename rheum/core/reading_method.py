@@ -150,7 +150,7 @@ def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
     )
     altitude = (
         _altitude_ft(re.sub(r"\b(?:0|sea level)\b", " ", sentence))
-        if re.search(r"\b(?:ft|feet|altitude|elevation|metres|meters|above sea)\b", sentence, re.I)
+        if re.search(r"\b(?:ft|feet|altitude|elevation|metres|meters|above sea)\b|\d\s*m\b", sentence, re.I)
         else None
     )
     figures = [(match.start(), match.end(), _value(match.group(1)), 1.0) for match in _MINUTES.finditer(sentence)]
