@@ -366,21 +366,18 @@ def _jar_at(tally: _Tally, number: int, now: datetime) -> JarStanding:
     if moved == "fridge" or tally.refrigerated:
         return JarStanding(number, load.number, "fridge", None, None)
     if load.short and load.heat_off_at is not None:
-        deadline = load.heat_off_at + timedelta(hours=HOURS_TO_SAVE)
-        if now < deadline:
+        code = "boil-interrupted" if load.boil_at is None and load.boils_lost else "under-processed"
+        why = "The boil stopped and the time was not begun again" if code == "boil-interrupted" else "Not processed long enough"
+        if now < load.heat_off_at + timedelta(hours=HOURS_TO_SAVE):
             return JarStanding(
                 number,
                 load.number,
                 "short",
-                "Not processed long enough: bring it back to the boil for the full time, or refrigerate it, within 24 hours.",
-                "under-processed",
+                f"{why}: bring it back to the boil for the full time, or refrigerate it, within 24 hours.",
+                code,
             )
         return JarStanding(
-            number,
-            load.number,
-            "short",
-            "Not processed long enough and more than 24 hours ago: if it was not refrigerated, throw it out unopened.",
-            "under-processed",
+            number, load.number, "short", f"{why}, more than 24 hours ago: if it was not refrigerated, throw it out unopened.", code
         )
     if number in tally.seals:
         sealed, at = tally.seals[number]

@@ -30,7 +30,12 @@ _PROSE: Final = re.compile(
 _SOAK: Final = re.compile(
     r"^(?:for (?:the )?)?(?:soak(?:ing)?|salting|salt soak|lime soak|brining soak|for (?:the )?soak(?:ing)?|for salting)\b", re.I
 )
-_PER_JAR: Final = re.compile(r"^(?:(?:for|in|to) )?(?:per|each|every)\b.*", re.I)
+# “Per jar”, “In each quart jar”, “Per pint (500 ml) jar”, “Every 12 oz jar”: nothing else may stand in such a heading.
+_PER_JAR: Final = re.compile(
+    r"^(?:(?:for|in|to) )?(?:per|each|every)\b(?: (?:of the|one|single))?(?: (?:half|quarter|twelve|wide|regular|mouth|pint|pints|quart|quarts|gallon|litre|liter|l|ml|oz|ounce|and|a|canning|and-a-half|[\d/½()]+|(?:\d+[- ]?(?:ml|l|oz))|half-pint|quarter-pint|pint-and-a-half|half-gallon))*(?: jars?)?$",
+    re.I,
+)
+_NUMBERED_STEP: Final = re.compile(r"^steps? \d+$", re.I)
 _YIELD: Final = re.compile(r"^\s*(?:yields?|makes|servings?|serves|makes about)\b:?\s*(.*)$", re.I)
 _SETTING: Final = re.compile(
     r"^\s*(?:jars?|jar size|headspace|head space|process(?:ing)?(?: time)?|time|pack|canner|simmer)\s*:\s*\S", re.I
@@ -48,6 +53,7 @@ _EQUIPMENT: Final = re.compile(
     r"^(?:[-•*]\s*)?(?:about\s+)?\d+\s+(?:\w+[ -]){0,3}?jars?(?:[ ,]+(?:with|and|plus|new|clean|lids?|bands?|rings?|two[- ]piece))*\.?$|^(?:[-•*]\s*)?(?:\d+\s+)?(?:new |canning )?(?:lids|bands|rings)(?: and (?:lids|bands|rings))?\.?$",
     re.I,
 )
+_JARFULS: Final = re.compile(r"\b[\d/ ½-]+(?:half[- ]?|quarter[- ]?)?(?:pints?|quarts?|jars?|servings?|bottles?)\b(?: jars?)?", re.I)
 _CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
 
 
@@ -123,16 +129,16 @@ class _Reader:
                 self.title = bare.rstrip(":")[:120]
                 return
         if _FACT.match(line):
-            self._hidden_ingredient(number, line.partition(":")[2])
+            self._scan_amounts(number, line.partition(":")[2], unread=False)
             return
         made = _YIELD.match(line)
         if made and self.section != "method" and (not made.group(1) or re.search(r"\d|jar|pint|quart", made.group(1))):
             self._take_yield(number, made.group(1))
-            self._hidden_ingredient(number, made.group(1))
+            self._scan_amounts(number, _JARFULS.sub(" ", made.group(1)), unread=False)
             return
         if _SETTING.match(line):
             self.in_process = note_prose(self._as_sentence(line), number, self.notes)
-            self._hidden_ingredient(number, line.partition(":")[2])
+            self._scan_amounts(number, line.partition(":")[2])
             return
         if heading and self._take_heading(number, heading):
             return
@@ -140,13 +146,6 @@ class _Reader:
             self._take_prose(number, line)
         else:
             self._take_ingredient(number, raw)
-
-    @staticmethod
-    def _begins_with_amount(text: str) -> bool:
-        try:
-            return leading_amount(text)[0] is not None and text[:1].isdigit()
-        except AmountError:
-            return True
 
     @staticmethod
     def _as_sentence(line: str) -> str:
@@ -169,14 +168,17 @@ class _Reader:
     def _take_heading(self, number: int, heading: re.Match[str]) -> bool:
         name = (heading.group("marked") or heading.group("plain") or "").strip(": ")
         rest = (heading.group("rest") or "").strip()
-        if heading.group("marked") and self._begins_with_amount(name):
+        if re.search(r"[\d¼½¾⅓⅔⅛]", name) and not _PER_JAR.match(name) and not _NUMBERED_STEP.match(name):
+            # A figure in a heading may be an amount: “Onions 3 lb:” is no heading, it is read or shown as a line.
             return False
         if self.section == "method" and heading.group("plain") and not self._is_section(name):
             return False
         if rest and not self._is_section(name) and self.catalogue.within(words_of(name)):
             return False
         if _PROSE.match(name):
-            self.section = "method"
+            aside = rest and re.match(r"(?:notes?|tips?|storage|to store)\b", name, re.I)
+            if not aside:
+                self.section = "method"
             if rest:
                 self._take_prose(number, rest)
             return True
@@ -190,15 +192,6 @@ class _Reader:
         if rest:
             self._take_ingredient(number, rest)
         return True
-
-    def _hidden_ingredient(self, number: int, text: str) -> None:
-        """An ingredient with its amount counts wherever it stands, even on a line that looks like a note about the recipe."""
-        try:
-            read = read_ingredient(text.strip(), number, "method", self.catalogue)
-        except LineUnread:
-            return
-        if read.amount is not None:
-            self.lines.append(read)
 
     def _take_yield(self, number: int, text: str) -> None:
         try:
@@ -222,9 +215,13 @@ class _Reader:
 
     def _take_prose(self, number: int, line: str) -> None:
         self.in_process = note_prose(line, number, self.notes, self.in_process)
+        self._scan_amounts(number, line)
+
+    def _scan_amounts(self, number: int, line: str, unread: bool = True) -> None:
+        """An ingredient with its amount counts wherever it stands, also in prose and on lines about the recipe."""
         taken = []
         for match in _IN_PROSE.finditer(line):
-            self._take_prose_amount(number, line, match)
+            self._take_prose_amount(number, line, match, unread)
             taken.append(match.span())
         for match in _COUNTED.finditer(line):
             if not any(start <= match.start() < end for start, end in taken):
@@ -242,7 +239,7 @@ class _Reader:
                 self.lines.append(read)
             return
 
-    def _take_prose_amount(self, number: int, line: str, match: re.Match[str]) -> None:
+    def _take_prose_amount(self, number: int, line: str, match: re.Match[str], unread: bool) -> None:
         """An ingredient with an amount in the prose counts as a line, unless it is one listed above spoken of again
         (“the 4 cups vinegar”) or water that stays in a pan."""
         phrase = match.group(1).strip()
@@ -260,7 +257,8 @@ class _Reader:
                 r"\b(?:inch|space|jars?|batch|time|boil|canner|water|brine|mixture|syrup|liquid|vegetables?|produce)\b", phrase, re.I
             ):
                 return
-            self.unread.append(Unread(number, phrase, reason))
+            if unread:
+                self.unread.append(Unread(number, phrase, reason))
             return
         around = line[: match.start()] + line[match.end() :]
         if read.ingredient.role.role == "water" and _CANNER_WATER.search(around):

@@ -110,6 +110,16 @@ def test_stopping_early_needs_to_be_meant_and_sends_the_jars_to_the_refrigerator
     assert "throw it out" in (kitchen.state(after=24 * 60).jars[0].advice or "")
 
 
+def test_a_boil_lost_and_never_found_again_is_an_interrupted_one() -> None:
+    kitchen = Kitchen().filled(2)
+    kitchen.tell("loaded", 2, 1)
+    kitchen.tell("boiling", 9, 1)
+    kitchen.tell("boil-lost", 4, 1)
+    kitchen.tell("heat-off", 3, 1, early=True)
+    kitchen.tell("lifted", 3, 1)
+    assert {jar.code for jar in kitchen.state().jars} == {"boil-interrupted"}
+
+
 def test_stopped_early_it_may_boil_again_from_zero() -> None:
     kitchen = Kitchen().filled(3)
     kitchen.tell("loaded", 2, 1)
