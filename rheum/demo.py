@@ -15,10 +15,10 @@ from pathlib import Path
 from typing import Any, Final
 
 from rheum.core.altitude import altitude
-from rheum.core.batch import Event, EventKind
 from rheum.core.beginning import begin
 from rheum.core.checking import check_text
 from rheum.core.request import Settings
+from rheum.core.run import Event, EventKind
 from rheum.core.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store import batches, kitchen

@@ -10,8 +10,9 @@ from typing import Final
 
 from waitress import create_server
 
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
+from rheum.api.setup import Setup
 from rheum.store.database import Kind, StoreError, default_data, open_data
 
 _EVERYWHERE: Final = ("0.0.0.0", "::")

@@ -11,8 +11,9 @@ from pathlib import Path
 import pytest
 from waitress import create_server
 
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
+from rheum.api.setup import Setup
 from rheum.core.library import Library
 from rheum.demo import make_demo
 from rheum.reference.loading import library as load

@@ -3,10 +3,6 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Callable
-from dataclasses import dataclass
-from datetime import datetime, timezone
-from pathlib import Path
 from typing import Any, Final
 
 from apiflask import APIFlask
@@ -17,25 +13,14 @@ from werkzeug.exceptions import HTTPException
 from rheum import __version__
 from rheum.api import batches, checks, guard, kitchen, pages, shelf
 from rheum.api.problems import Problem, of_http, of_validation, problem_response
+from rheum.api.setup import Setup
 from rheum.core.altitude import AltitudeError
-from rheum.core.batch import EventRefused
 from rheum.core.reading import UnreadableRecipe
 from rheum.core.request import RequestError
+from rheum.core.run import EventRefused
 from rheum.formats.recipe_json import BadRecipeJson
-from rheum.store.database import Kind
 
 BODY_LIMIT: Final = 64 * 1024
-Clock = Callable[[], datetime]
-
-
-@dataclass(frozen=True)
-class Setup:
-    """What an application is made of: the database, its kind, the hosts it answers under, the clock."""
-
-    database: Path
-    kind: Kind
-    hosts: frozenset[str]
-    clock: Clock = lambda: datetime.now(timezone.utc)
 
 
 def create_app(setup: Setup) -> APIFlask:

@@ -10,11 +10,12 @@ from pydantic import TypeAdapter
 from rheum.api.context import connection, now
 from rheum.api.problems import Problem
 from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView, BeginIn, EventIn
-from rheum.core.batch import Event, state_at
+from rheum.core.batch import state_at
 from rheum.core.beginning import CannotBegin, begin
 from rheum.core.checking import check_text
 from rheum.core.findings import Finding
 from rheum.core.request import Settings
+from rheum.core.run import Event
 from rheum.core.verdict import Verdict
 from rheum.reference.loading import library
 from rheum.store import batches as stored

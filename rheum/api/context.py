@@ -4,19 +4,17 @@ from __future__ import annotations
 
 import sqlite3
 from datetime import datetime
-from typing import TYPE_CHECKING, cast
+from typing import cast
 
 from flask import current_app, g
 
+from rheum.api.setup import Setup
 from rheum.store.database import connect
-
-if TYPE_CHECKING:
-    from rheum.api.app import Setup
 
 
 def setup() -> Setup:
     """What the application was made of."""
-    return cast("Setup", current_app.extensions["rheum"])
+    return cast(Setup, current_app.extensions["rheum"])
 
 
 def connection() -> sqlite3.Connection:

@@ -8,10 +8,10 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, model_validator
 
-from rheum.core.batch import EventKind, RunState, Snapshot
 from rheum.core.findings import Finding
 from rheum.core.formulas import FormulaKind
 from rheum.core.request import CannerMethod
+from rheum.core.run import EventKind, RunState, Snapshot
 from rheum.core.units import Family
 from rheum.core.verdict import Verdict
 

@@ -5,124 +5,24 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
-from typing import Any, Final, Literal
+from typing import Final
 
+from rheum.core.batch_words import actions_at, headline_at, tap_says
 from rheum.core.canner import COOL_HOURS, MOST_JARS, REST_MINUTES, load_sizes
-from rheum.core.findings import Destination
+from rheum.core.run import (
+    Event,
+    EventRefused,
+    JarStanding,
+    LastTap,
+    Load,
+    LoadPhase,
+    RunState,
+    Snapshot,
+    Step,
+)  # fmt: skip
 
-Step = Literal["prepare", "heat-jars", "cook", "fill", "loads", "refrigerate", "seals", "done"]
-EventKind = Literal["step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "refrigerated", "moved", "undo"]
-LoadPhase = Literal["waiting", "heating", "boiling", "time-up", "resting", "rested", "short", "cooling", "check", "checked"]
-JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "gone"]
 PREPARING: Final[tuple[Step, ...]] = ("prepare", "heat-jars", "cook", "fill")
 HOURS_TO_SAVE: Final = 24
-
-
-@dataclass(frozen=True, slots=True)
-class Snapshot:
-    """What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch."""
-
-    id: str
-    number: str
-    title: str
-    text: str
-    begun_at: datetime
-    destination: Destination
-    formula_id: str | None
-    formula_title: str | None
-    source: str | None
-    jar_id: str
-    jar_title: str
-    headspace_mm: float
-    minutes: int | None
-    method: Literal["bath", "steam"]
-    sterilise_minutes: int | None
-    water_over_lids_mm: float
-    water_temperature_c: float
-    boiling_point_c: float | None
-    altitude: str | None
-    pack: Literal["raw", "hot"]
-    jars_planned: int
-    jars_per_load: int
-    weeks: int
-    fridge_days: int
-
-
-@dataclass(frozen=True, slots=True)
-class Event:
-    """One thing that happened. `id` is made by the screen that sent it, so a double tap is one event."""
-
-    id: str
-    kind: EventKind
-    at: datetime
-    load: int | None = None
-    jar: int | None = None
-    data: Mapping[str, Any] = field(default_factory=dict)
-
-
-class EventRefused(ValueError):
-    """An event that does not fit the state of the batch; the message says what to do instead."""
-
-
-@dataclass(frozen=True, slots=True)
-class Load:
-    """One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil."""
-
-    number: int
-    jars: int
-    phase: LoadPhase
-    boil_at: datetime | None
-    ends_at: datetime | None
-    heat_off_at: datetime | None
-    rest_ends_at: datetime | None
-    lifted_at: datetime | None
-    check_from: datetime | None
-    boils_lost: int
-
-
-@dataclass(frozen=True, slots=True)
-class JarStanding:
-    """One jar of the batch: where it stands and, where something must be done about it, what."""
-
-    number: int
-    load: int
-    state: JarState
-    advice: str | None
-    code: str | None
-
-
-@dataclass(frozen=True, slots=True)
-class Action:
-    """Something the person can say now. The first of a state's actions is the big one."""
-
-    kind: EventKind
-    says: str
-    load: int | None = None
-    step: Step | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class LastTap:
-    """The last event still standing: what can be taken back first."""
-
-    id: str
-    says: str
-
-
-@dataclass(frozen=True, slots=True)
-class RunState:
-    """A batch as it stands at a moment."""
-
-    step: Step
-    headline: str
-    detail: str
-    jars_filled: int | None
-    part_jar: bool
-    loads: tuple[Load, ...]
-    jars: tuple[JarStanding, ...]
-    actions: tuple[Action, ...]
-    last_tap: LastTap | None
-    waits_until: datetime | None
 
 
 @dataclass(frozen=True)
@@ -329,8 +229,6 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: datetime) -> RunS
     )
     step = _current_step(tally, jars)
     last = standing(events)
-    from rheum.core.batch_words import actions_at, headline_at, tap_says
-
     headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, jars)
     return RunState(
         step, headline, detail, tally.filled, tally.part_jar, loads, jars, actions_at(snapshot, step, loads, tally.filled),

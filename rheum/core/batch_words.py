@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Final
 
-from rheum.core.batch import Action, Event, JarStanding, Load, Snapshot, Step
 from rheum.core.canner import COOL_HOURS
+from rheum.core.run import Action, Event, JarStanding, Load, Snapshot, Step
 from rheum.core.saying import mm
 
 _STEP_DONE: Final = {"prepare": "Prepared", "heat-jars": "Jars are hot", "cook": "Cooked", "fill": "Filled"}

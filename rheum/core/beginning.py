@@ -5,12 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Final
 
-from rheum.core.batch import Snapshot
 from rheum.core.canner import HOLDS
 from rheum.core.checking import jar_named
 from rheum.core.library import Library
 from rheum.core.process import WATER_OVER_LIDS_MM
 from rheum.core.request import Settings
+from rheum.core.run import Snapshot
 from rheum.core.verdict import Verdict
 
 _RAW_WATER_C: Final = 60.0

@@ -78,7 +78,7 @@ class NameMatch:
     end: int
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Catalogue:
     """All ingredients, findable by id and by any name. Built by reference.load()."""
 

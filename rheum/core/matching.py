@@ -210,10 +210,12 @@ def _shares(amounts: dict[str, float]) -> dict[str, float]:
 
 
 def _apart(one: dict[str, float], other: dict[str, float]) -> float:
-    """Half the summed difference of two sets of shares: 0 the same, 1 nothing in common."""
+    """Half the summed difference of two sets of shares that each sum to 1: 0 the same, 1 nothing in common. Worked out as
+    what they do not have in common."""
     if not one or not other:
         return 0.0 if not one and not other else 1.0
-    return sum(abs(one.get(key, 0.0) - other.get(key, 0.0)) for key in one.keys() | other.keys()) / 2
+    few, many = (one, other) if len(one) <= len(other) else (other, one)
+    return 1.0 - sum(min(share, many[key]) for key, share in few.items() if key in many)
 
 
 def _grams(item: Measured, form: Profile) -> float:

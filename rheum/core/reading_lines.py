@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, own_words, words_of
@@ -167,6 +168,12 @@ def _either(name: str, catalogue: Catalogue, soak: bool) -> str:
 
 def read_ingredient(text: str, number: int, section: Section, catalogue: Catalogue, per_jar: str | None = None) -> RecipeLine:
     """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
+    return replace(_read(text, section, catalogue, per_jar), number=number)
+
+
+# At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
+@lru_cache(maxsize=4096)
+def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
     clean = strip_bullet(text)
     if len(clean) > 300:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
@@ -205,7 +212,7 @@ def read_ingredient(text: str, number: int, section: Section, catalogue: Catalog
     prepared = any(word in _PREPARED_BEFORE for word in name_words[:start]) or "prepared" in words_of(parts.prep)
     prepared = prepared and amount is not None and kind_of(amount.unit) == "mass"
     size = size_factor(f"{parts.name} {parts.prep}")
-    return RecipeLine(number, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
+    return RecipeLine(0, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
 
 
 def _trailing_amount(text: str) -> tuple[Amount | None, Amount | None, str]:

@@ -8,8 +8,9 @@ from dataclasses import asdict, dataclass
 from datetime import date, datetime, timedelta, timezone
 from typing import Any
 
-from rheum.core.batch import Event, RunState, Snapshot, admit, state_at
+from rheum.core.batch import admit, state_at
 from rheum.core.keeping import UNSEALED_DAYS, best_before
+from rheum.core.run import Event, RunState, Snapshot
 from rheum.store.database import transaction
 
 

@@ -9,8 +9,9 @@ import pytest
 from playwright.sync_api import Error, Route, expect
 from waitress import create_server
 
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
+from rheum.api.setup import Setup
 from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
 from tests.conftest import MovableClock, Running
 

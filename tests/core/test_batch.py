@@ -11,10 +11,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.batch import Event, EventRefused, Snapshot, admit, state_at
+from rheum.core.batch import admit, state_at
 from rheum.core.canner import load_sizes
 from rheum.core.equilibrium import PhBand
 from rheum.core.keeping import best_before, fridge_keeping, standing_on
+from rheum.core.run import Event, EventRefused, Snapshot
 
 START = datetime(2026, 7, 4, 9, 0, tzinfo=timezone.utc)
 BATCH = Snapshot(

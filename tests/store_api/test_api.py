@@ -11,7 +11,8 @@ import pytest
 from apiflask import APIFlask
 from flask.testing import FlaskClient
 
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
+from rheum.api.setup import Setup
 from rheum.core.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store.database import open_data

@@ -9,7 +9,8 @@ from pathlib import Path
 
 import pytest
 
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
+from rheum.api.setup import Setup
 from rheum.cli import main
 from rheum.store.database import open_data
 

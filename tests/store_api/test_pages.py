@@ -9,7 +9,8 @@ import pytest
 from flask.testing import FlaskClient
 
 from rheum.api import pages
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
+from rheum.api.setup import Setup
 from rheum.store.database import open_data
 
 

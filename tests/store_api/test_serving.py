@@ -12,8 +12,9 @@ from pathlib import Path
 
 import pytest
 
-from rheum.api.app import Setup, create_app
+from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
+from rheum.api.setup import Setup
 from rheum.serving import serve
 from rheum.store.database import StoreError, open_data
 from tests.conftest import MovableClock
