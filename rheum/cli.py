@@ -23,6 +23,7 @@ from rheum.store.database import FILE_OF, StoreError, default_data
 
 EXIT: Final = {"shelf": 0, "fridge": 10, "discard": 20}
 EXIT_WRONG: Final = 2
+_READ: Final = (".txt", ".text", ".md", "", ".json")
 _MARK: Final = {"stop": "STOP   ", "limit": "LIMIT  ", "caution": "CAUTION", "note": "note   "}
 _WHERE: Final = {
     "shelf": "SHELF: may stand on the shelf",
@@ -105,7 +106,7 @@ def _read(name: str) -> str:
         text = sys.stdin.buffer.read(1_000_000).decode("utf-8", errors="replace")
         return read_recipe_json(text) if text.lstrip().startswith("{") else text
     path = Path(name)
-    if path.suffix.lower() not in (".txt", ".json"):
+    if path.suffix.lower() not in _READ:
         raise ValueError(f"{name} is neither .txt (recipe text) nor .json (a schema.org Recipe). Rename it, or pipe it in with “-”.")
     try:
         if path.stat().st_size > 1_000_000:

@@ -29,12 +29,19 @@ export function VerdictPanel({ verdict, stale }: { verdict: Verdict; stale: bool
             {stale ? "Reading …" : look.word}
           </Text>
           <Text color={stale ? "ink.faint" : "ink"} fontSize="sm">
-            {verdict.destination === "fridge" && !stale ? verdict.fridge.says : look.says}
+            {stale ? "" : verdict.destination === "fridge" ? verdict.fridge.says : (stopSays(verdict) ?? look.says)}
           </Text>
         </Box>
       </Flex>
     </Box>
   );
+}
+
+/** What stops it, in one sentence: it stands in the panel so that it cannot be missed. */
+function stopSays(verdict: Verdict): string | null {
+  const stop = verdict.findings.find((finding) => finding.level === "stop");
+  if (!stop) return null;
+  return `${stop.line === null ? "" : `Line ${stop.line}: `}${stop.says}`;
 }
 
 /** Which tested formula the recipe was held against, and how surely its figures are remembered. */

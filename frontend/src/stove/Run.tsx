@@ -3,7 +3,8 @@ import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
 import { Fragment, useEffect, useRef, useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
 import type { Batch, RunAction } from "../api/client";
-import { useBatch } from "../api/queries";
+import { useBatch, useJars } from "../api/queries";
+import { JarDrawing } from "../parts/JarDrawing";
 import { mmAndInches } from "../parts/measures";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -115,6 +116,22 @@ function Facts({ batch }: { batch: Batch }) {
         </Fragment>
       ))}
     </Box>
+  );
+}
+
+/** The jar with its headspace against the gauge, while filling. */
+function FillPicture({ batch }: { batch: Batch }) {
+  const jar = useJars().data?.jars.find((item) => item.id === batch.snapshot.jar_id);
+  if (!jar) return null;
+  const gap = batch.snapshot.headspace_mm;
+  return (
+    <JarDrawing
+      jar={jar}
+      headspaceMm={gap}
+      wantedMm={gap}
+      contents={batch.snapshot.pack === "raw" ? "whole" : "chopped"}
+      height={250}
+    />
   );
 }
 
@@ -283,6 +300,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
         {!seals && (
           <Flex direction="column" gap="4" align={{ base: "center", lg: "stretch" }}>
             {inCanner || state.step === "heat-jars" ? canner : null}
+            {state.step === "fill" && <FillPicture batch={batch} />}
             <Facts batch={batch} />
             {!inCanner && <RecipeCard text={snapshot.text} />}
           </Flex>
