@@ -240,8 +240,8 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     match = case.match
     formula = match.formula if match else None
     height = case.settings.altitude
-    by_kind = MM_PER_INCH / 2 if formula is None else formula.headspace_mm
-    gap = case.settings.headspace_mm or (formula.headspace_mm if formula else by_kind)
+    wanted = MM_PER_INCH / 2 if formula is None else formula.headspace_mm
+    gap = case.settings.headspace_mm or wanted
     allergens = sorted({allergen for line in case.recipe.in_jar for allergen in line.ingredient.allergens})
     metres = float(height.metres) if height else None
     acid_known = not any(found.code in ("vinegar-strength-unknown", "juice-fresh", "line-unread", "vinegar-too-weak") for found in findings)
@@ -263,6 +263,6 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         fridge=fridge_keeping(case.ph, acid_known, formula.kind if formula else None),
         jars_low=round(match.jars(0), 1) if match else None,
         jars_high=round(match.jars(1), 1) if match else None,
-        headspace_by_kind_mm=by_kind,
+        headspace_wanted_mm=wanted,
         allergens=tuple(allergens),
     )

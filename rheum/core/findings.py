@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 from rheum.core.rules.codes import CODES, LEVELS, Level
@@ -63,8 +63,3 @@ def destination_of(findings: tuple[Finding, ...] | list[Finding]) -> Destination
     if "stop" in levels:
         return "discard"
     return "fridge" if "limit" in levels else "shelf"
-
-
-def relevelled(found: Finding, level: Level) -> Finding:
-    """The same finding at another level."""
-    return replace(found, level=level)

@@ -33,10 +33,6 @@ class Jar:
     process_class: str
     family: Literal["us", "metric"]
 
-    def headspace_ml(self, headspace_mm: float) -> float:
-        """Millilitres of air a headspace leaves, taking the neck as a cylinder of the mouth's width."""
-        return 3.141592653589793 * (self.mouth_mm / 2) ** 2 * headspace_mm / 1000
-
 
 def process_class_of(volume_ml: float) -> str | None:
     """The size class a brim volume belongs to: the metric equals, else the next class up; None above the largest."""

@@ -11,7 +11,6 @@ from rheum.core.formulas import Formula
 from rheum.core.rules.produce import CANNING_PH
 from rheum.core.rules.reading import TARGET_PH
 
-BEST_MONTHS: Final = 12
 UNSEALED_DAYS: Final = 7
 # Weeks before opening by kind, where a formula gives none (common practice).
 _KEEPS_FOUR_WEEKS: Final = ("pickle", "relish", "chutney", "sauce")

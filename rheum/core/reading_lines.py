@@ -74,16 +74,10 @@ def _split_prep(text: str) -> _Words:
 
 
 def _find_name(words: tuple[str, ...], catalogue: Catalogue) -> NameMatch | None:
-    found = catalogue.within(words)
-    named = [match for match in found if not (match.end - match.start == 1 and _swallowed(words, match))]
+    named = catalogue.within(words)
     if len(named) > 1 and any(match.ingredient is not named[0].ingredient for match in named):
         return None
     return named[0] if named else None
-
-
-def _swallowed(words: tuple[str, ...], match: NameMatch) -> bool:
-    """“ice” and “dill” in a longer description are names; nothing is swallowed today except a bare “fresh”."""
-    return words[match.start] == "fresh"
 
 
 def _dried(ingredient: Ingredient, catalogue: Catalogue) -> Ingredient | None:
@@ -153,7 +147,7 @@ def _states(text: str) -> frozenset[State]:
     )
 
 
-def _either(name: str, catalogue: Catalogue, soak: bool) -> str:
+def _either(name: str, catalogue: Catalogue) -> str:
     """“white or cider vinegar”: the first of two kinds of one swap group; anything else with “or” stays as it is."""
     sides = re.split(r"\s+or\s+|/", name)
     if len(sides) != 2:
@@ -230,7 +224,7 @@ def _trailing_amount(text: str) -> tuple[Amount | None, Amount | None, str]:
 
 
 def _identify(name: str, amount: Amount | None, section: Section, catalogue: Catalogue) -> tuple[Ingredient, tuple[str, ...], int]:
-    words = words_of(_either(name, catalogue, section == "soak"))
+    words = words_of(_either(name, catalogue))
     dried = bool(words) and "dried" in words
     match = _find_name(words, catalogue)
     if match is None and dried:

@@ -99,5 +99,5 @@ class Verdict:
     fridge: FridgeKeeping
     jars_low: float | None
     jars_high: float | None
-    headspace_by_kind_mm: float
+    headspace_wanted_mm: float
     allergens: tuple[str, ...]

@@ -182,6 +182,16 @@ def test_an_own_recipe_is_made_for_the_refrigerator(demo_server: Running, open_p
     expect(page.get_by_text("use by").first).to_be_visible()
 
 
+def test_how_each_line_was_read_can_be_looked_at(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS + "Soak:\n2 gal water\n")
+    page.get_by_text("How Rheum read these lines").click()
+    read = page.get_by_role("listitem").filter(has_text="white distilled vinegar 5 %")
+    expect(read).to_contain_text("946 ml")
+    expect(page.get_by_role("listitem").filter(has_text="green bean")).to_contain_text("1.60 kg")
+    expect(page.get_by_text("soak, stays out of the jar")).to_be_visible()
+
+
 def test_the_steam_canner_has_no_water_over_its_lids(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url)
     sheet(page, BEANS)

@@ -1650,8 +1650,8 @@ export interface components {
             findings: components["schemas"]["VerdictOut.Finding"][];
             formula: components["schemas"]["VerdictOut.FormulaRef"] | null;
             fridge: components["schemas"]["VerdictOut.FridgeKeeping"];
-            /** Headspace By Kind Mm */
-            headspace_by_kind_mm: number;
+            /** Headspace Wanted Mm */
+            headspace_wanted_mm: number;
             jar: components["schemas"]["VerdictOut.JarChoice"] | null;
             /** Jars High */
             jars_high: number | null;

@@ -5,6 +5,7 @@ import { useJars, useKitchen } from "../api/queries";
 import { type Contents, JarDrawing } from "../parts/JarDrawing";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { AsRead } from "./AsRead";
 import { BeginBar } from "./BeginBar";
 import { FormulaChooser } from "./FormulaChooser";
 import { Margin } from "./Margin";
@@ -93,8 +94,8 @@ export function Bench() {
   const drawing = jar && verdict && (
     <JarDrawing
       jar={jar}
-      headspaceMm={verdict.jar?.headspace_mm ?? verdict.headspace_by_kind_mm}
-      wantedMm={verdict.headspace_by_kind_mm}
+      headspaceMm={verdict.jar?.headspace_mm ?? verdict.headspace_wanted_mm}
+      wantedMm={verdict.headspace_wanted_mm}
       contents={contents}
       faded={stale}
       height={270}
@@ -141,7 +142,10 @@ export function Bench() {
         gap={{ base: 4, lg: 5 }}
         alignItems="start"
       >
-        <Box>{sheet}</Box>
+        <Box>
+          {sheet}
+          {verdict && <AsRead verdict={verdict} stale={stale} />}
+        </Box>
         <Box>
           <Box display={{ base: "none", lg: "block" }}>
             {verdict && <Margin findings={findings} tops={tops} stale={stale} />}

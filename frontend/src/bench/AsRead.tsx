@@ -1,0 +1,44 @@
+/** How each line was understood, folded away: nothing is guessed silently. */
+import { Box, Text } from "@chakra-ui/react";
+import type { Verdict } from "../api/client";
+
+const WHERE = {
+  jar: "",
+  "per-jar": "in each jar",
+  soak: "soak, stays out of the jar",
+  method: "from the method",
+} as const;
+
+export function AsRead({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
+  if (stale || verdict.lines.length === 0) return null;
+  return (
+    <Box as="details" mt="3" fontSize="sm" color="ink.soft">
+      <Box as="summary" cursor="pointer">
+        How Rheum read these lines
+      </Box>
+      <Box as="ul" listStyleType="none" mt="2">
+        {verdict.lines.map((line) => (
+          <Box
+            as="li"
+            key={`${line.line}-${line.reads_as}`}
+            display="grid"
+            gridTemplateColumns="2.5rem 1fr auto"
+            gap="2"
+            borderBottomWidth="1px"
+            borderColor="whey.200"
+            py="1"
+          >
+            <Text color="ink.faint" textAlign="right">
+              {line.line}
+            </Text>
+            <Text>
+              {line.reads_as}
+              {WHERE[line.section] ? <em>, {WHERE[line.section]}</em> : null}
+            </Text>
+            <Text fontVariantNumeric="tabular-nums">{line.amount || "–"}</Text>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
