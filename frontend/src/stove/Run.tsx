@@ -93,7 +93,7 @@ function Facts({ batch }: { batch: Batch }) {
       ? ["Water over the lids", mmAndInches(snapshot.water_over_lids_mm)]
       : null,
     snapshot.boiling_point_c ? ["Boils here at", `${snapshot.boiling_point_c.toFixed(1)} °C`] : null,
-    ["Tested by", snapshot.source ?? "nobody: an own recipe"],
+    ["Tested by", (snapshot.destination === "shelf" && snapshot.source) || "nobody, as it stands"],
   ].filter((row): row is string[] => row !== null);
   return (
     <Box
