@@ -34,7 +34,7 @@ $(S)/npm: frontend/package-lock.json frontend/package.json
 	@mkdir -p $(S)
 	@echo "[2/4] npm packages (one to three minutes the first time)"
 	@command -v npm >/dev/null || { echo "Rheum's screens need Node.js 20 or newer with npm to be built. Install them and try again."; exit 1; }
-	@node -e 'process.exit(+process.versions.node.split(".")[0] < 20)' || { echo "Rheum's screens need Node.js 20 or newer to be built; this is $$(node --version)."; exit 1; }
+	@node -e 'process.exit(Number(process.versions.node.split(".")[0]) < 20 ? 1 : 0)' || { echo "Rheum's screens need Node.js 20 or newer to be built; this is $$(node --version)."; exit 1; }
 	@cd frontend && npm ci --no-audit --no-fund --loglevel=error
 	@touch $@
 
