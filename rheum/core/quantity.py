@@ -46,6 +46,8 @@ _WORD_NUMBER: Final = re.compile(
     rf"(half a dozen|half an?|a dozen|a couple of|{'|'.join(sorted(_WORDS, key=len, reverse=True))})\b\s*", re.IGNORECASE
 )
 _TIMES: Final = re.compile(rf"({_NUMBER})\s*[x×]\s*(?=\d)", re.IGNORECASE)
+# 1.000 g is one gram in one country and a kilo in the next.
+_THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}\.\d(?:00|50)(?!\d)")
 _PACKAGE: Final = re.compile(
     rf"^\(?\s*({_NUMBER})[\s-]*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\b\.?\s*\)?\s*(?=(?:can|tin|jar|bag|packet|package|box|bottle)s?\b)",
     re.IGNORECASE,
@@ -146,6 +148,8 @@ def leading_amount(text: str) -> tuple[Amount | None, str]:
         return Amount(low * each * factor, high * each * factor, unit), _CONTAINER.sub("", after.strip(), count=1)
     unit_found, rest = _unit_after(rest)
     rest = rest.lstrip()
+    if unit_found in ("g", "ml") and (twofold := _THOUSANDS.match(text)):
+        raise AmountError(f"“{twofold.group(0)}” may mean {low:g} or {low * 1000:g} {unit_found}. Write it without the point.")
     if factor != 1.0 or (unit_found and kind_of(unit_found) == "mass"):
         rest = _CONTAINER.sub("", rest, count=1)
     rest = re.sub(r"^(?:of|each)\s+", "", rest, flags=re.IGNORECASE)

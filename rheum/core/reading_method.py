@@ -169,8 +169,10 @@ def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
         else:
             before = end
         named_here: list[str | None] = [*mine] or [None]
+        # “15 minutes at 0-1,000 ft, 20 minutes at 1,001-6,000 ft”: each figure takes the height behind it.
+        behind = _altitude_ft(sentence[end:upto]) if altitude is not None and len(figures) > 1 else altitude
         for jar in named_here:
-            notes.minutes.append(SaidMinutes(line, value * factor, jar, altitude))
+            notes.minutes.append(SaidMinutes(line, value * factor, jar, behind))
 
 
 def _note_refused(sentence: str, line: int, notes: MethodNotes) -> None:

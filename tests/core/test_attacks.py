@@ -50,6 +50,8 @@ ATTACKS = {
     "water to the neck": BEANS + "\nMethod:\nProcess 10 minutes with water up to the neck of the jars.\n",
     "imperial pints beside grams": "Beans\n1800 g green beans\n8 heads dill\n3 pints water\n1420 ml white vinegar (5%)\n",
     "a bottle of it": BEANS.replace("4 cups white vinegar (5%)", "1 bottle white vinegar (5%)"),
+    "a thousand with a point": BEANS + "1.000 g onions\n",
+    "a thousand with a space": BEANS + "1 000 g onions\n",
     "zero-width letters": BEANS + "2 cups c\u200bream\n",
 }
 

@@ -44,6 +44,8 @@ def test_minutes(prose: str, said: set[tuple[str | None, float]], facts: Library
 def test_minutes_beside_an_altitude(facts: Library) -> None:
     found = method("Process 20 minutes at 4,000 ft. Process 15 minutes at 300 m.", facts).minutes
     assert [(said.minutes, said.altitude_ft and round(said.altitude_ft)) for said in found] == [(20, 4000), (15, 984)]
+    bands = method("Process pints 15 minutes at 0-1,000 ft, 20 minutes at 1,001-6,000 ft.", facts).minutes
+    assert [(said.minutes, said.altitude_ft) for said in bands] == [(15, 1000), (20, 6000)]
 
 
 @pytest.mark.parametrize(

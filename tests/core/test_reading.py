@@ -43,7 +43,9 @@ def test_amounts(text: str, low: float, high: float, unit: str, rest: str) -> No
     assert (amount.low, amount.high, amount.unit, left) == (pytest.approx(low), pytest.approx(high), unit, rest)
 
 
-@pytest.mark.parametrize("text", ["1/0 cups vinegar", "-3 cups vinegar", "0 cups vinegar", "5-3 lb beans", "9999999 lb beans"])
+@pytest.mark.parametrize(
+    "text", ["1/0 cups vinegar", "-3 cups vinegar", "0 cups vinegar", "5-3 lb beans", "9999999 lb beans", "1.000 g onions"]
+)
 def test_amounts_that_cannot_be_meant(text: str) -> None:
     with pytest.raises(AmountError):
         leading_amount(text)
