@@ -261,8 +261,8 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         lines=_lines_read(case),
         pack=case.pack if case.pack_known else None,
         fridge=fridge_keeping(case.ph, acid_known, formula.kind if formula else None),
-        jars_low=round(match.jars(0), 1) if match else None,
-        jars_high=round(match.jars(1), 1) if match else None,
+        jars_low=max(1, math.floor(round(match.jars(0), 1))) if match else None,
+        jars_high=max(1, math.ceil(round(match.jars(1), 1))) if match else None,
         headspace_wanted_mm=wanted,
         allergens=tuple(allergens),
     )

@@ -7,7 +7,6 @@ from datetime import date, timedelta
 from typing import Final, Literal
 
 from rheum.core.equilibrium import PhBand
-from rheum.core.formulas import Formula
 from rheum.core.rules.produce import CANNING_PH
 from rheum.core.rules.reading import TARGET_PH
 
@@ -34,11 +33,6 @@ def fridge_keeping(ph: PhBand | None, acid_known: bool, kind: str | None) -> Fri
     return FridgeKeeping(7, "Within 24 hours of jarring into the refrigerator; eat within a week.")
 
 
-def ready_from(made: date, formula: Formula) -> date:
-    """The day a shelf batch is at its best from, by the formula's weeks."""
-    return made + timedelta(weeks=formula.weeks)
-
-
 def best_before(made: date) -> date:
     """Twelve months on (common practice; quality, not safety, while the seal holds)."""
     try:
@@ -58,3 +52,22 @@ def standing_on(today: date, ready: date, best: date) -> Literal["waiting", "rea
         return "waiting"
     first = min(timedelta(days=USE_FIRST_DAYS), (best - ready) / 2)
     return "use-first" if best - today <= first else "ready"
+
+
+@dataclass(frozen=True, slots=True)
+class Dates:
+    """When a jar was made, is at its best from, and best before; in the refrigerator the last is its use-by."""
+
+    made_on: date
+    ready_from: date
+    best_before: date
+
+
+def shelf_dates(made: date, weeks: int) -> Dates:
+    """A sealed jar: ready after the formula's weeks, best within twelve months."""
+    return Dates(made, made + timedelta(weeks=weeks), best_before(made))
+
+
+def fridge_dates(made: date, own_days: int, processed: bool) -> Dates:
+    """A jar in the refrigerator: a refrigerator batch keeps its own days, a processed jar that failed a week."""
+    return Dates(made, made, made + timedelta(days=UNSEALED_DAYS if processed else own_days))

@@ -97,7 +97,7 @@ class Verdict:
     lines: tuple[LineRead, ...]
     pack: Literal["raw", "hot"] | None
     fridge: FridgeKeeping
-    jars_low: float | None
-    jars_high: float | None
+    jars_low: int | None
+    jars_high: int | None
     headspace_wanted_mm: float
     allergens: tuple[str, ...]

@@ -5,11 +5,11 @@ from __future__ import annotations
 import json
 import sqlite3
 from dataclasses import asdict, dataclass
-from datetime import date, datetime, timedelta, timezone
+from datetime import datetime, timezone
 from typing import Any
 
 from rheum.core.batch import admit, state_at
-from rheum.core.keeping import UNSEALED_DAYS, best_before
+from rheum.core.keeping import fridge_dates, shelf_dates
 from rheum.core.run import Event, RunState, Snapshot
 from rheum.store.database import transaction
 
@@ -149,6 +149,8 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
             continue
         load = next(item for item in state.loads if item.number == jar.load)
         made = (load.heat_off_at or snapshot.begun_at).astimezone().date()
+        sealed = jar.state == "sealed"
+        dates = shelf_dates(made, snapshot.weeks) if sealed else fridge_dates(made, snapshot.fridge_days, snapshot.minutes is not None)
         connection.execute(
             """
             INSERT INTO jar (batch_id, number, load, place, made_on, ready_from, best_before)
@@ -159,15 +161,8 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
                 "number": jar.number,
                 "load": jar.load,
                 "place": place_of[jar.state],
-                **_dates(snapshot, made, jar.state),
+                "made_on": dates.made_on.isoformat(),
+                "ready_from": dates.ready_from.isoformat(),
+                "best_before": dates.best_before.isoformat(),
             },
         )
-
-
-def _dates(snapshot: Snapshot, made: date, state: str) -> dict[str, str]:
-    if state == "sealed":
-        ready, best = made + timedelta(weeks=snapshot.weeks), best_before(made)
-    else:
-        days = snapshot.fridge_days if snapshot.minutes is None else UNSEALED_DAYS
-        ready, best = made, made + timedelta(days=days)
-    return {"made_on": made.isoformat(), "ready_from": ready.isoformat(), "best_before": best.isoformat()}

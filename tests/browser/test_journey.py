@@ -164,6 +164,7 @@ def test_one_load_by_thumb_on_a_phone(demo_server: Running, open_page: Opener) -
     tap("Prepared")
     tap("Jars are hot")
     tap("Cooked")
+    assert serious_faults(page) == []
     tap("One jar fewer")
     tap("3 jars filled")
     tap("Jars are in")

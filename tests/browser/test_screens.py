@@ -112,3 +112,4 @@ def test_a_failed_jar_found_late_says_so(demo_server: Running, open_page: Opener
     demo_server.clock.forward(hours=30)
     page.get_by_role("button", name="Jar 1 not sealed").click()
     expect(page.get_by_role("alert")).to_contain_text("more than 24 hours")
+    assert serious_faults(page) == []

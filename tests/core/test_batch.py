@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from rheum.core.batch import admit, state_at
 from rheum.core.canner import load_sizes
 from rheum.core.equilibrium import PhBand
-from rheum.core.keeping import best_before, fridge_keeping, standing_on
+from rheum.core.keeping import best_before, fridge_dates, fridge_keeping, shelf_dates, standing_on
 from rheum.core.run import Event, EventRefused, Snapshot
 
 START = datetime(2026, 7, 4, 9, 0, tzinfo=timezone.utc)
@@ -228,6 +228,10 @@ def test_keeping() -> None:
     assert fridge_keeping(PhBand(3, 3.5, 4.1), False, "pickle").days == 3
     assert fridge_keeping(None, True, "pickle").days == 3
     day = START.date()
+    sealed = shelf_dates(day, 3)
+    assert (sealed.ready_from, sealed.best_before) == (day + timedelta(weeks=3), day.replace(year=2027))
+    assert fridge_dates(day, 28, processed=False).best_before == day + timedelta(days=28)
+    assert fridge_dates(day, 28, processed=True).best_before == day + timedelta(days=7), "a failed jar keeps a week"
     assert best_before(day).year == day.year + 1
     assert best_before(day.replace(year=2028, month=2, day=29)).isoformat() == "2029-02-28"
     ready, best = day + timedelta(weeks=3), best_before(day)

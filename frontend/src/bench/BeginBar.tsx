@@ -12,7 +12,7 @@ export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null
   const navigate = useNavigate();
   // One id for one intention: a double tap begins one batch.
   const id = useRef(newId());
-  const expected = verdict?.jars_high ? Math.max(1, Math.ceil(verdict.jars_high)) : 1;
+  const expected = verdict?.jars_high ?? 1;
   const jars = typed ?? String(expected);
   const begin = useMutation({
     mutationFn: () => {

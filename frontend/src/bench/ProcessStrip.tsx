@@ -38,8 +38,8 @@ interface Props {
 export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }: Props) {
   const process = stale ? null : (verdict?.process ?? null);
   const jar = verdict?.jar;
-  const low = verdict?.jars_low == null ? null : Math.floor(verdict.jars_low);
-  const high = verdict?.jars_high == null ? null : Math.ceil(verdict.jars_high);
+  const low = verdict?.jars_low ?? null;
+  const high = verdict?.jars_high ?? null;
   const made = low === null || high === null ? "" : low === high ? `; makes ${high}` : `; makes ${low} to ${high}`;
   const big = { fontSize: "xl", fontWeight: 700, lineHeight: 1.2 } as const;
   return (

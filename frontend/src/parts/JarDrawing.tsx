@@ -1,6 +1,7 @@
 /** A jar drawn from its own measures, with what is in it and the headspace against a stepped gauge. */
 import { type ReactNode, useId } from "react";
 import type { Jar } from "../api/client";
+import { inchesOf } from "./measures";
 
 export type Contents = "whole" | "chopped";
 
@@ -81,21 +82,6 @@ function pieces(
   return out;
 }
 
-const inches = (mm: number): string => {
-  const eighths = Math.round((mm / 25.4) * 8);
-  const names: Record<number, string> = {
-    1: "1/8",
-    2: "1/4",
-    3: "3/8",
-    4: "1/2",
-    5: "5/8",
-    6: "3/4",
-    7: "7/8",
-    8: "1",
-  };
-  return names[eighths] ?? (mm / 25.4).toFixed(2);
-};
-
 export function JarDrawing({
   jar,
   headspaceMm,
@@ -121,7 +107,7 @@ export function JarDrawing({
   return (
     <svg
       role="img"
-      aria-label={`${jar.title} jar, ${headspaceMm.toFixed(0)} mm (${inches(headspaceMm)} in) of headspace; the formula has ${wantedMm.toFixed(0)} mm.`}
+      aria-label={`${jar.title} jar, ${headspaceMm.toFixed(0)} mm (${inchesOf(headspaceMm)} in) of headspace; the formula has ${wantedMm.toFixed(0)} mm.`}
       viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`}
       height={height}
       width={(height * view.w) / view.h}

@@ -13,7 +13,6 @@ interface Props {
 export function FillCount({ planned, perLoad, armed, onFilled }: Props) {
   const [jars, setJars] = useState(planned);
   const [part, setPart] = useState(false);
-  const loads = Math.ceil(jars / perLoad);
   return (
     <Box>
       <Flex align="center" gap="4" mb="3">
@@ -45,7 +44,7 @@ export function FillCount({ planned, perLoad, armed, onFilled }: Props) {
         >
           +
         </Tap>
-        <Text color="ink.soft">full jars{loads > 1 ? `, ${loads} canner loads of up to ${perLoad}` : ""}</Text>
+        <Text color="ink.soft">full jars{jars > perLoad ? `; the canner holds ${perLoad} at a time` : ""}</Text>
       </Flex>
       <Checkbox.Root checked={part} onCheckedChange={(details) => setPart(details.checked === true)} mb="3">
         <Checkbox.HiddenInput />
