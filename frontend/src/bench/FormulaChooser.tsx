@@ -36,7 +36,9 @@ export function FormulaChooser({ kitchen, onChoose }: { kitchen: Kitchen; onChoo
         <Dialog.Positioner>
           <Dialog.Content bg="whey.100" borderWidth="2px" borderColor="ink" borderRadius="sm">
             <Dialog.Header display="block">
-              <Dialog.Title fontSize="2xl">Begin from a tested formula</Dialog.Title>
+              <Dialog.Title fontSize={{ base: "xl", md: "2xl" }} pr="8">
+                Begin from a tested formula
+              </Dialog.Title>
               <Input
                 aria-label="Search the formulas"
                 placeholder="beans, salsa, chutney …"

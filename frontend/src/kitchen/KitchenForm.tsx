@@ -89,7 +89,7 @@ export function KitchenForm({ kitchen, submit, onSaved }: { kitchen: Kitchen; su
             >
               <RadioCard.ItemHiddenInput />
               <RadioCard.ItemControl>
-                <Box>
+                <Box flex="1">
                   <Text fontWeight="650">{option.title}</Text>
                   <Text fontSize="sm" color="ink.soft">
                     {option.says}
