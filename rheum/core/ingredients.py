@@ -29,7 +29,8 @@ class ClassRole:
 @dataclass(frozen=True, slots=True, eq=False)
 class Ingredient:
     """One ingredient. pH and buffer are ranges; `buffer` is mmol H+ per kg per pH unit; `acid` is % w/v
-    (acetic for vinegars, citric for juices); `each_g` is one as bought; `edible` the part left after trimming."""
+    (acetic for vinegars, citric for juices); `each_g` is one as bought; `edible` the part left after trimming.
+    `source` names the row of sources.toml, `status` how surely the figures are known (handbook, from memory, placed by you)."""
 
     id: str
     name: str
@@ -44,6 +45,8 @@ class Ingredient:
     edible: float
     allergens: tuple[str, ...]
     role: ClassRole
+    source: str = "common"
+    status: str = "from memory"
 
 
 def _stem(word: str) -> str:

@@ -8,7 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
-from typing import Any
+from typing import Any, Final
 
 from rheum.core.formulas import Formula, FormulaLine, Pool, Source, Swap, Yield
 from rheum.core.ingredients import ROLES, Catalogue, ClassRole, Ingredient
@@ -45,8 +45,11 @@ def _pair(row: Mapping[str, str], low: str, high: str) -> tuple[float, float] | 
     return pair
 
 
-def read_ingredients(text: str, roles: Mapping[str, ClassRole]) -> Catalogue:
-    """The catalogue. Fails on a class without a role, a range upside down, a name claimed twice."""
+STATUSES: Final = frozenset({"handbook", "from memory"})
+
+
+def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping[str, Source]) -> Catalogue:
+    """The catalogue. Fails on a class without a role, a range upside down, a name claimed twice, an unnamed source."""
     found = []
     for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
         try:
@@ -65,7 +68,11 @@ def read_ingredients(text: str, roles: Mapping[str, ClassRole]) -> Catalogue:
                 edible=float(row["edible_fraction"]),
                 allergens=tuple(a for a in row["allergen"].split(";") if a),
                 role=role,
+                source=row["source"],
+                status=row["status"],
             )
+            if item.source not in sources or item.status not in STATUSES:
+                raise ValueError("a source of sources.toml and a status are needed")
             if not 0 < item.edible <= 1:
                 raise ValueError("the part left after trimming must be above 0 and at most 1")
             if role.role in ("produce", "herb") and item.klass != "not-food" and item.g_per_cup is None:
@@ -189,7 +196,7 @@ def read_swaps(text: str, catalogue: Catalogue) -> _Swaps:
 def library() -> Library:
     """All shipped facts, read once. BadReference where one is bad."""
     sources = {key: Source(key, value["title"]) for key, value in tomllib.loads(_text("sources.toml")).items()}
-    catalogue = read_ingredients(_text("ingredients.csv"), read_roles(_text("roles.csv")))
+    catalogue = read_ingredients(_text("ingredients.csv"), read_roles(_text("roles.csv")), sources)
     swaps = read_swaps(_text("swaps.toml"), catalogue)
     return Library(
         catalogue=catalogue,

@@ -294,7 +294,7 @@ Brine:
 
 # Recipes with lines that must stay unread: the text, and the numbers of those lines.
 UNREAD: dict[str, tuple[str, list[int]]] = {
-    "an unknown green": ("Beans\n4 lb green beans\n2 cups samphire\n", [3]),
+    "an unknown green": ("Beans\n4 lb green beans\n2 cups alexanders\n", [3]),
     "an impossible fraction": ("Beans\n4 lb green beans\n1/0 cups sugar\n", [3]),
     "steps without a heading": ("Beans\n4 lb green beans\nBoil the brine and pour it over the beans.\n", [3]),
     "a brand nobody knows": ("Beans\n4 lb green beans\n1 packet of my usual mix\n", [3]),

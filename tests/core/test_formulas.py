@@ -73,7 +73,7 @@ def test_a_class_without_a_role_fails_the_load() -> None:
     row = dict.fromkeys(next(csv.reader([header])), "") | {"id": "moon", "name": "moon", "class": "rock", "edible_fraction": "1"}
     roles = read_roles(files("rheum.reference").joinpath("roles.csv").read_text())
     with pytest.raises(BadReference, match=r"line 2.*rock"):
-        read_ingredients(header + "\n" + ",".join(row[key] for key in next(csv.reader([header]))), roles)
+        read_ingredients(header + "\n" + ",".join(row[key] for key in next(csv.reader([header]))), roles, {})
 
 
 @pytest.mark.parametrize(
