@@ -22,11 +22,20 @@ class Change:
 
 
 @dataclass(frozen=True, slots=True)
+class Alternative:
+    """Another way to the same end."""
+
+    says: str
+    changes: tuple[Change, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Remedy:
-    """What would put a finding right, with figures."""
+    """What would put a finding right, with figures, and the changes that do it; `instead` is another way."""
 
     says: str
     changes: tuple[Change, ...] = ()
+    instead: Alternative | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from rheum.core.formulas import Formula, Swap
 from rheum.core.ingredients import Catalogue
@@ -19,3 +19,5 @@ class Library:
     jars: Mapping[str, Jar]
     swaps: tuple[Swap, ...]
     tinned: Mapping[str, str]
+    # Ingredients that the person placed: id → how each is counted, in words.
+    placed: Mapping[str, str] = field(default_factory=dict)

@@ -34,7 +34,7 @@ tablespoon tail taste tbsp teaspoon temperature ten tender the then thick thickl
 tied tight tightly time times tiny tip to together top topped torn total tough trim trimmed trimming tsp twelve twice two type
 unblemished uncooked undamaged under undrained uniform unpeeled unripe unsalted unseasoned unsweetened until unwaxed use used
 using usual variety vein very warm wash washed waxed wedge weighed weight well whatever whether white whole wide width will winter
-with without wooden work yellow young your
+with without wooden work yellow fat plump juicy  young your
 """.split()
 
 
@@ -114,6 +114,11 @@ LIQUID_WORDS: Final = frozenset(
 
 # Phrases in which another ingredient's name is not that ingredient.
 HARMLESS_PHRASES: Final = (
+    "not iodized",
+    "not iodised",
+    "non-iodized",
+    "non-iodised",
+    "without iodine",
     "in salt water",
     "in salted water",
     "in salt solution",

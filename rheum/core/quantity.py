@@ -18,11 +18,13 @@ class AmountError(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Amount:
-    """A quantity in a kitchen unit; `low` and `high` differ for a range. `unit` is a name from units.py."""
+    """A quantity in a kitchen unit; `low` and `high` differ for a range. `unit` is a name from units.py;
+    `tinned` tells that it was given in tins or cans."""
 
     low: float
     high: float
     unit: str
+    tinned: bool = False
 
     @property
     def is_range(self) -> bool:
@@ -51,6 +53,15 @@ _THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}\.\d(?:00|50)(?!\d)")
 _PACKAGE: Final = re.compile(
     rf"^\(?\s*({_NUMBER})[\s-]*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\b\.?\s*\)?\s*(?=(?:can|tin|jar|bag|packet|package|box|bottle)s?\b)",
     re.IGNORECASE,
+)
+_TIN: Final = re.compile(r"(?:can|tin)s?\b", re.IGNORECASE)
+# “1 tin (400 g) chickpeas”: a container and what one holds.
+_TIN_OF: Final = re.compile(
+    rf"^((?:large |small )?(?:can|tin|jar|bag|packet|package|box|bottle)s?)\s*\(\s*(?:about\s+)?({_NUMBER})\s*-?\s*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\.?(?:\s+each)?\s*\)\s*(?:of\b)?\s*",
+    re.IGNORECASE,
+)
+_SIZED: Final = re.compile(
+    r"^(?:level|heaped|heaping|rounded|scant|generous|good|full|packed|brimming|big|large|small)\s+(?=([A-Za-z]+)\b)", re.I
 )
 _CONTAINER: Final = re.compile(r"^(can|tin|jar|bag|packet|package|box|bottle)s?\b\s*(?:of\b)?\s*", re.IGNORECASE)
 
@@ -84,7 +95,7 @@ def _leading_number(text: str) -> tuple[float, float, str] | None:
             return 0.5, 0.5, text[word.end() :]
         rest = text[word.end() :]
         count = _WORDS[said]
-        if count > 1 and rest.lower().startswith("dozen"):
+        if rest.lower().startswith("dozen"):
             return count * 12, count * 12, rest[5:].lstrip()
         upto = re.match(r"(?:to|or)\s+", rest, re.IGNORECASE)
         if upto and (second := _WORD_NUMBER.match(rest[upto.end() :])) and second.group(1).lower() in _WORDS:
@@ -144,19 +155,49 @@ def leading_amount(text: str) -> tuple[Amount | None, str]:
     if package:
         unit = unit_named(package.group(2)) or ("fl oz" if package.group(2).lower().startswith("fl") else "g")
         each = number(package.group(1))
-        after = rest.lstrip()[package.end() :]
-        return Amount(low * each * factor, high * each * factor, unit), _CONTAINER.sub("", after.strip(), count=1)
+        after = rest.lstrip()[package.end() :].strip()
+        return Amount(low * each * factor, high * each * factor, unit, bool(_TIN.match(after))), _CONTAINER.sub("", after, count=1)
+    holds = _TIN_OF.match(rest.lstrip())
+    if holds:
+        unit = unit_named(holds.group(3)) or ("fl oz" if holds.group(3).lower().startswith("fl") else "g")
+        each = number(holds.group(2))
+        tinned = bool(re.search(r"\b(?:can|tin)", holds.group(1), re.I))
+        return Amount(low * each * factor, high * each * factor, unit, tinned), rest.lstrip()[holds.end() :]
+    sized = _SIZED.match(rest.lstrip())
+    if sized and (after_size := unit_named(sized.group(1))) and kind_of(after_size) in ("volume", "mass"):
+        rest = rest.lstrip()[sized.end() :]
     unit_found, rest = _unit_after(rest)
     rest = rest.lstrip()
     if unit_found in ("g", "ml") and (twofold := _THOUSANDS.match(text)):
         raise AmountError(f"“{twofold.group(0)}” may mean {low:g} or {low * 1000:g} {unit_found}. Write it without the point.")
+    tinned = False
     if factor != 1.0 or (unit_found and kind_of(unit_found) == "mass"):
+        tinned = bool(_TIN.match(rest))
         rest = _CONTAINER.sub("", rest, count=1)
     rest = re.sub(r"^(?:of|each)\s+", "", rest, flags=re.IGNORECASE)
-    amount = Amount(low * factor, high * factor, unit_found or "each")
+    amount = Amount(low * factor, high * factor, unit_found or "each", tinned)
+    if unit_found in ("lb", "kg") and not amount.is_range:
+        # “2 lb 4 oz”, “1 lb. 4 oz.”: one weight in two units.
+        smaller = re.match(rf"({_NUMBER})\s*(oz|ounces?|g|grams?)\b\.?\s*(?:of\s+)?", rest, re.IGNORECASE)
+        if smaller and (unit_named(smaller.group(2)) == "oz") == (unit_found == "lb"):
+            part = number(smaller.group(1)) / (16 if unit_found == "lb" else 1000)
+            amount = Amount(amount.low + part * factor, amount.high + part * factor, unit_found, tinned)
+            rest = rest[smaller.end() :]
     if amount.high > MOST_OF_A_UNIT:
         raise AmountError(f"{amount.high:g} {amount.unit} is more than any kitchen holds. Check the figure.")
     return amount, rest
+
+
+def together(amount: Amount, more: Amount) -> Amount | None:
+    """Two amounts added up, in the first one's unit; None where they are of different kinds."""
+    from rheum.core.units import g_per, ml_per
+
+    kind = kind_of(amount.unit)
+    if kind != kind_of(more.unit) or kind not in ("volume", "mass"):
+        return None
+    per = (lambda unit: ml_per(unit, "us")) if kind == "volume" else g_per
+    ratio = per(more.unit) / per(amount.unit)
+    return replace(amount, low=amount.low + more.low * ratio, high=amount.high + more.high * ratio)
 
 
 def split_amounts(text: str) -> tuple[Amount | None, Amount | None, str]:
@@ -168,12 +209,9 @@ def split_amounts(text: str) -> tuple[Amount | None, Amount | None, str]:
     plus = re.match(r"(?:plus|\+|and)\s+(?=[\d¼½¾⅓⅔⅛])", rest, re.IGNORECASE)
     if plus:
         more, after = leading_amount(rest[plus.end() :])
-        if more is not None and kind_of(more.unit) == kind_of(amount.unit) == "volume":
-            from rheum.core.units import ml_per
-
-            ratio = ml_per(more.unit, "us") / ml_per(amount.unit, "us")
-            amount = replace(amount, low=amount.low + more.low * ratio, high=amount.high + more.high * ratio)
-            rest = after
+        added = together(amount, more) if more is not None else None
+        if added is not None:
+            amount, rest = added, after
     second = re.match(
         r"(?:\(\s*(?:about|approx\.?|or|roughly|=|~)?\s*([^()]*?\d[^()]*?|[¼½¾⅓⅔⅛][^()]*?)\)|(?:/|or)\s*(?=\d))\s*", rest, re.IGNORECASE
     )

@@ -9,7 +9,7 @@ from rheum.core.ingredients import Catalogue, words_of
 from rheum.core.quantity import AmountError, leading_amount
 from rheum.core.reading_lines import LineUnread, read_ingredient, strip_bullet
 from rheum.core.reading_method import MethodNotes, jars_named, note_prose
-from rheum.core.recipe import Recipe, RecipeLine, Section, Unread
+from rheum.core.recipe import Kind, OutlineLine, Recipe, RecipeLine, Section, Unread
 from rheum.core.units import COUNT_UNITS, kind_of
 
 LONGEST_TEXT: Final = 40_000
@@ -100,7 +100,10 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
             0,
             Unread(1, reader.title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title."),
         )
-    return Recipe(reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields)
+    return Recipe(
+        reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
+        source=tuple(text.splitlines()), outline=tuple(reader.outline),
+    )  # fmt: skip
 
 
 class _Reader:
@@ -115,6 +118,10 @@ class _Reader:
         self.per_jar: str | None = None
         self.started = False
         self.in_process = False
+        self.outline: list[OutlineLine] = []
+
+    def _is(self, number: int, kind: Kind, text: str) -> None:
+        self.outline.append(OutlineLine(number, kind, self.section, self.per_jar if self.section == "per-jar" else None, text))
 
     def take(self, number: int, raw: str) -> None:
         line = raw.strip().strip("\ufeff")
@@ -127,16 +134,20 @@ class _Reader:
             known = heading and heading.group("plain") and self._is_section(heading.group("plain"))
             if not known and not _YIELD.match(line) and not _SETTING.match(line) and not _looks_like_ingredient(line, self.catalogue):
                 self.title = bare.rstrip(":")[:120]
+                self._is(number, "title", self.title)
                 return
         if _FACT.match(line):
+            self._is(number, "fact", line)
             self._scan_amounts(number, line.partition(":")[2], unread=False)
             return
         made = _YIELD.match(line)
         if made and self.section != "method" and (not made.group(1) or re.search(r"\d|jar|pint|quart", made.group(1))):
+            self._is(number, "yield", made.group(1))
             self._take_yield(number, made.group(1))
             self._scan_amounts(number, _JARFULS.sub(" ", made.group(1)), unread=False)
             return
         if _SETTING.match(line):
+            self._is(number, "prose", line)
             self.in_process = note_prose(self._as_sentence(line), number, self.notes)
             self._scan_amounts(number, line.partition(":")[2])
             return
@@ -189,6 +200,7 @@ class _Reader:
             self.section, self.per_jar = "per-jar", named[0][1] if named else ""
         else:
             self.section, self.per_jar = "jar", None
+        self._is(number, "heading", name)
         if rest:
             self._take_ingredient(number, rest)
         return True
@@ -203,6 +215,7 @@ class _Reader:
         self.notes.jars.extend((number, jar) for _, jar in jars_named(text))
 
     def _take_ingredient(self, number: int, raw: str) -> None:
+        self._is(number, "ingredient", raw.strip())
         if _EQUIPMENT.match(raw.strip()):
             self.notes.jars.extend((number, jar) for _, jar in jars_named(raw))
             return
@@ -211,9 +224,10 @@ class _Reader:
                 read_ingredient(raw, number, self.section, self.catalogue, self.per_jar if self.section == "per-jar" else None)
             )
         except LineUnread as reason:
-            self.unread.append(Unread(number, raw.strip(), str(reason)))
+            self.unread.append(Unread(number, raw.strip(), str(reason), reason.name))
 
     def _take_prose(self, number: int, line: str) -> None:
+        self._is(number, "prose", line)
         self.in_process = note_prose(line, number, self.notes, self.in_process)
         self._scan_amounts(number, line)
 
@@ -245,20 +259,20 @@ class _Reader:
         phrase = match.group(1).strip()
         words = phrase.split()
         read: RecipeLine | None = None
-        reason = ""
+        reason, name = "", None
         for upto in range(len(words), 1, -1):
             try:
                 read = read_ingredient(" ".join(words[:upto]), number, "method", self.catalogue)
                 break
             except LineUnread as error:
-                reason = str(error)
+                reason, name = str(error), error.name or name
         if read is None:
             if not self.catalogue.within(words_of(phrase)) and re.search(
                 r"\b(?:inch|space|jars?|batch|time|boil|canner|water|brine|mixture|syrup|liquid|vegetables?|produce)\b", phrase, re.I
             ):
                 return
             if unread:
-                self.unread.append(Unread(number, phrase, reason))
+                self.unread.append(Unread(number, phrase, reason, name))
             return
         around = line[: match.start()] + line[match.end() :]
         if read.ingredient.role.role == "water" and _CANNER_WATER.search(around):

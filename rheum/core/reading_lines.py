@@ -7,12 +7,13 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Final
 
+from rheum.core.acidity import blend_strength
 from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, own_words, words_of
 from rheum.core.measuring import size_factor
 from rheum.core.prep_words import HARMLESS_PHRASES, LIQUID_WORDS, PREP_WORDS
-from rheum.core.quantity import Amount, AmountError, leading_amount, split_amounts
+from rheum.core.quantity import Amount, AmountError, leading_amount, number, split_amounts, together
 from rheum.core.recipe import RecipeLine, Section, State
-from rheum.core.units import kind_of
+from rheum.core.units import MM_PER_INCH, kind_of, mm_per, unit_named
 
 _BULLET: Final = re.compile(r"^\s*(?:[•*·‣▪◦–—]\s*|-\s+|\[[ xX]?\]\s*|\d+[.)]\s+(?=\d|[¼½¾⅓⅔⅛]))")
 _PERCENT: Final = re.compile(
@@ -40,7 +41,12 @@ _BARE_CLOVES: Final = re.compile(r"^(?:whole\s*)?$", re.I)
 
 
 class LineUnread(ValueError):
-    """A line that was not understood; the message is the sentence to show beside it."""
+    """A line that was not understood; the message is the sentence to show beside it. `name`: the one unknown name that stands
+    in the way, which a person may place."""
+
+    def __init__(self, message: str, name: str | None = None) -> None:
+        super().__init__(message)
+        self.name = name
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +60,20 @@ def strip_bullet(text: str) -> str:
     return _BULLET.sub("", text).strip()
 
 
+# “blended: 1 part 7% and 2 parts 4%”: one line for a blend, its strength worked out and never taken on trust.
+_BLEND: Final = re.compile(
+    r",?\s*\(?\bblend(?:ed)?(?: of| from|:)?\s+(\d+(?:\.\d+)?|\d+/\d+)\s+parts?\s+(?:of )?(\d+(?:\.\d+)?)\s*%\s*(?:and|with|to|\+)\s*(\d+(?:\.\d+)?|\d+/\d+)\s+parts?\s+(?:of )?(\d+(?:\.\d+)?)\s*%\)?",
+    re.I,
+)
+
+
 def _strength(text: str) -> tuple[float | None, str]:
+    blend = _BLEND.search(text)
+    if blend:
+        one, first, other, second = (number(group) for group in blend.groups())
+        found = blend_strength([(one, first), (other, second)])
+        said, rest = _strength(text[: blend.start()] + " " + text[blend.end() :])
+        return (min(found, said) if said is not None and found is not None else found), rest
     percent = _PERCENT.search(text)
     if percent:
         figures = [float(part.replace(",", ".")) for part in percent.groups() if part]
@@ -99,6 +118,9 @@ _STATE_WORDS: Final = frozenset(
 
 
 _LIQUIDS: Final = ("vinegar", "juice", "fresh-juice", "citric", "water")
+_PLUS: Final = re.compile(r"(?:^|[\s(])(?:plus|and|\+)\s*(?:an?(?:other)? (?:additional|extra)\s*)?$", re.I)
+_NOTHING_MORE: Final = re.compile(r"(?:more|extra|additional|of it|again)?", re.I)
+_UNMEASURED: Final = re.compile(r"\b(?:plus|and)\s+(?:more|extra|additional|some)\b", re.I)
 _MORE: Final = re.compile(r"\b(?:plus|and|more|extra|another|additional|again|\+)\b|\+", re.I)
 
 
@@ -108,20 +130,24 @@ def _leftover(words: tuple[str, ...], ingredient: Ingredient, section: Section, 
     return [word for word in words if word not in known and word not in _STATE_WORDS and not (digits and word.isdigit())]
 
 
-def _second_amount(prep: str) -> tuple[Amount | None, str]:
+def _second_amount(prep: str, first: Amount | None) -> tuple[Amount | None, str, bool]:
     """An amount inside the preparation: “1 lb onions (about 3 cups)” gives the same thing twice and the worse one counts;
-    “plus 3 lb more” hides more of it, so the line stays unread."""
+    “plus 2 tbsp more” is added to the first (then the last value is true); anything else with “more” stays unread."""
     for match in re.finditer(r"(?<![\d/.])(?:\d|[¼½¾⅓⅔⅛])", prep):
         try:
-            amount, _ = leading_amount(prep[match.start() :])
+            amount, after = leading_amount(prep[match.start() :])
         except AmountError:
             continue
         if amount is None or kind_of(amount.unit) not in ("volume", "mass"):
             continue
+        if first is not None and _PLUS.search(prep[: match.start()]) and _NOTHING_MORE.fullmatch(after.strip()):
+            added = together(first, amount)
+            if added is not None:
+                return added, prep, True
         if _MORE.search(prep[: match.start()]) or _MORE.match(prep[match.start() :].split(" ", 2)[-1].strip()):
             raise LineUnread("This line holds two amounts. Give each a line of its own.")
-        return amount, prep
-    return None, prep
+        return amount, prep, False
+    return None, prep, False
 
 
 def _check_prep(prep: str, ingredient: Ingredient, section: Section, catalogue: Catalogue) -> None:
@@ -160,9 +186,9 @@ def _either(name: str, catalogue: Catalogue) -> str:
     return name
 
 
-def read_ingredient(text: str, number: int, section: Section, catalogue: Catalogue, per_jar: str | None = None) -> RecipeLine:
+def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, per_jar: str | None = None) -> RecipeLine:
     """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
-    return replace(_read(text, section, catalogue, per_jar), number=number)
+    return replace(_read(text, section, catalogue, per_jar), number=at)
 
 
 # At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
@@ -171,6 +197,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     clean = strip_bullet(text)
     if len(clean) > 300:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
+    clean = _respoken(clean)
     strength, clean = _strength(clean)
     try:
         amount, other, rest = split_amounts(clean)
@@ -179,8 +206,14 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     if amount is None:
         amount, other, rest = _trailing_amount(clean)
     if amount is not None and kind_of(amount.unit) == "length":
+        amount, rest = _by_length(amount, rest)
+    if amount is not None and kind_of(amount.unit) == "length":
         raise LineUnread("A length is no amount. Write a weight, a volume or a count first.")
     states = _states(rest)
+    if amount is not None and amount.tinned:
+        states |= {"tinned"}
+    if amount is not None and amount.unit == "each" and re.match(r"(?:an?\s+)?(?:little|few|bit|some|splash|drizzle|glug)\b", clean, re.I):
+        raise LineUnread("This is no amount that can be judged. Write it in cups, spoons or millilitres.")
     rest = re.sub(
         r"\b(?:to taste|as needed|as required|for garnish|\(?optional\)?|divided|if (?:you like|liked|desired)|or more|or less|or to taste)\b",
         " ",
@@ -195,9 +228,15 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         # “peeled, cored, chopped tomatoes”: the commas stand between words of preparation, the name comes last.
         parts = _Words(f"{parts.name} {parts.prep}".strip(), "")
     ingredient, name_words, start = _identify(parts.name, amount, section, catalogue)
+    if "tinned" in states:
+        ingredient = catalogue.by_id.get(f"{ingredient.id}-tinned", ingredient)
     _check_prep(parts.prep, ingredient, section, catalogue)
+    if ingredient.role.role not in _NO_AMOUNT_NEEDED and _UNMEASURED.search(clean):
+        raise LineUnread(f"How much more {ingredient.name} this is cannot be judged. Write the whole amount.")
     if other is None:
-        other, _ = _second_amount(parts.prep)
+        other, _, summed = _second_amount(parts.prep, amount)
+        if summed:
+            amount, other = other, None
     _check_fresh_and_dried(parts, ingredient)
     if amount is None and ingredient.role.role not in _NO_AMOUNT_NEEDED:
         raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
@@ -207,6 +246,48 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     prepared = prepared and amount is not None and kind_of(amount.unit) == "mass"
     size = size_factor(f"{parts.name} {parts.prep}")
     return RecipeLine(0, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
+
+
+_JUICE_OF: Final = re.compile(
+    r"^(?:the\s+)?(?:(?:freshly\s+)?(?:squeezed\s+)?juice)\s+(?:of|from)\s+(.+?)\s+(?:(?:large|small|medium|whole|fresh|ripe)\s+)*(lemon|lime|orange|grapefruit)s?\b(.*)$",
+    re.I,
+)
+_ZEST_OF: Final = re.compile(
+    r"^(?:the\s+)?(?:grated\s+|finely grated\s+)?(zest|rind|peel)\s+(?:of|from)\s+(.+?)\s+(?:(?:large|small|medium|whole)\s+)*(lemon|lime|orange)s?\b(.*)$",
+    re.I,
+)
+# A thumb of root, an inch long: common practice, from memory.
+_ROOT: Final = re.compile(
+    r"^(?:long\s+)?(?:piece|knob|thumb|chunk|length)?s?\s*(?:of\s+)?((?:fresh\s+|peeled\s+)*(?:ginger|ginger root|turmeric|galangal|horseradish)\b.*)$",
+    re.I,
+)
+_ROOT_G_PER_INCH: Final = (8.0, 20.0)
+_ROOT_FIRST: Final = re.compile(r"^(?:an?|one|1)\s+(?=\(?\d[\d/ .½¼¾]*[\s-]*(?:inch|in\.?|cm)\b)", re.I)
+
+
+def _respoken(text: str) -> str:
+    """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
+    if juice := _JUICE_OF.match(text):
+        return f"{juice.group(1)} fresh {juice.group(2)} juice{juice.group(3)}"
+    if zest := _ZEST_OF.match(text):
+        return f"{zest.group(2)} {zest.group(3)} zest{zest.group(4)}"
+    text = re.sub(r"^(handful|bunch|pinch|dash|sprig)\b", r"1 \1", text, flags=re.I)
+    stick = re.match(r"^(\d[\d/ ½¼¾]*[\s-]*(?:inch|in\.?|cm)\b)[\s-]*(?:piece of |long )?(cinnamon\b.*|stick of cinnamon.*)$", text, re.I)
+    if stick:
+        return f"1 {stick.group(2)}"
+    if _ROOT_FIRST.match(text) and "cinnamon" not in text.lower():
+        return re.sub(r"^\(?([^()]*?)\)?(\s)", r"\1\2", _ROOT_FIRST.sub("", text), count=1)
+    return text
+
+
+def _by_length(amount: Amount, rest: str) -> tuple[Amount, str]:
+    """A length of a root in grams, low and high; any other length as it was."""
+    root = _ROOT.match(rest.strip(" -)"))
+    if not root:
+        return amount, rest
+    inches = mm_per(amount.unit) / MM_PER_INCH
+    low, high = (end * inches * grams for end, grams in zip((amount.low, amount.high), _ROOT_G_PER_INCH, strict=True))
+    return Amount(low, high, "g"), root.group(1)
 
 
 def _trailing_amount(text: str) -> tuple[Amount | None, Amount | None, str]:
@@ -233,11 +314,19 @@ def _identify(name: str, amount: Amount | None, section: Section, catalogue: Cat
         if not words:
             raise LineUnread("There is an amount here but no ingredient. Write what it is of.")
         several = catalogue.within(words)
+        if (
+            amount is None
+            and len(several) > 1
+            and all(one.ingredient.role.role in ("spice", "salt") or _says_pepper(one, words) for one in several)
+        ):
+            # “salt and pepper to taste”: seasoning without an amount; nothing of it is judged.
+            return several[0].ingredient, words, several[0].start
         if len(several) > 1:
             raise LineUnread(f"This line names {several[0].ingredient.name} and {several[1].ingredient.name}. Give each a line of its own.")
         if amount is None and len(words) >= _SENTENCE_WORDS:
             raise LineUnread("This is no ingredient. If it is a step, put “Method:” on a line above it.")
-        raise LineUnread(f"Rheum does not know “{name.strip()[:60]}”. Type another name for it, or leave it out.")
+        unknown = _unknown_name(name) if not several and amount is not None else None
+        raise LineUnread(f"Rheum does not know “{name.strip()[:60]}”. Place it, type another name for it, or leave it out.", unknown)
     ingredient = match.ingredient
     own = set(words[match.start : match.end]) if match.end <= len(words) else set()
     if section == "soak" and ingredient.id == "lemon-slice" and "lime" in own:
@@ -248,9 +337,31 @@ def _identify(name: str, amount: Amount | None, section: Section, catalogue: Cat
             raise LineUnread(f"Rheum knows no dried form of {ingredient.name}. Type another name for it, or leave it out.")
         ingredient = turned
     around = tuple(word for word in words[: match.start] + words[match.end :] if word != "dried")
+    if measure := next((word for word in around if _is_measure(word)), None):
+        raise LineUnread(f"How much “{measure}” means here was not understood. Write the amount first: “2 cups {ingredient.name}”.")
     if odd := _leftover(around, ingredient, section, digits=False):
         raise LineUnread(f"Rheum knows {ingredient.name}, but not what “{odd[0]}” makes of it. Type another name for it, or leave it out.")
     return ingredient, words, match.start
+
+
+def _unknown_name(name: str) -> str | None:
+    """The part of an unknown name that a person would place: without the words of preparation around it."""
+    written = re.findall(r"[A-Za-zÀ-ÿ][A-Za-zÀ-ÿ'’-]*", name)
+    while written and all(word in PREP_WORDS for word in words_of(written[0])):
+        written.pop(0)
+    while written and all(word in PREP_WORDS for word in words_of(written[-1])):
+        written.pop()
+    found = " ".join(written)
+    return found if 3 <= len(found) <= 40 and len(written) <= 4 else None
+
+
+def _is_measure(word: str) -> bool:
+    unit = unit_named(word) if len(word) > 1 else None
+    return word == "dozen" or (unit is not None and kind_of(unit) in ("volume", "mass"))
+
+
+def _says_pepper(found: NameMatch, words: tuple[str, ...]) -> bool:
+    return words[found.start : found.end] == ("pepper",)
 
 
 def _check_fresh_and_dried(parts: _Words, ingredient: Ingredient) -> None:

@@ -9,6 +9,7 @@ from typing import Final
 from rheum.core.formulas import Pack
 from rheum.core.quantity import AmountError, number
 from rheum.core.recipe import Method, RefusedMethod, SaidMinutes
+from rheum.core.shape import What, said_of_shape
 from rheum.core.units import mm_per, unit_named
 
 _NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛]|[¼½¾⅛]|\d+(?:\.\d+)?)"
@@ -55,6 +56,9 @@ _BLISTERING: Final = re.compile(
     re.I,
 )
 _FERMENT: Final = re.compile(r"\b(?:ferment\w*|sour(?:s|ed)? (?:naturally )?(?:for|over|at)|lacto\w*|cultur(?:ed|e) for)\b", re.I)
+_SALTED: Final = re.compile(
+    r"\b(?:soak\w*|sprinkle\w* [^.;]*salt|salt(?:ed|ing)?\b[^.;]*\b(?:stand|hours?|overnight|drain)|drain\w*|rinse\w*)\b", re.I
+)
 _STEAM: Final = re.compile(r"\bsteam(?:er)?[- ]cann(?:er|ing)\b", re.I)
 
 
@@ -70,11 +74,13 @@ class MethodNotes:
     refused: list[RefusedMethod] = field(default_factory=list)
     fermented: int | None = None
     steam: int | None = None
+    shape: list[tuple[int, What]] = field(default_factory=list)
+    salted: bool = False
 
     def done(self) -> Method:
         return Method(
             tuple(self.minutes), tuple(self.headspaces), tuple(self.jars), tuple(self.packs), self.simmer,
-            tuple(self.refused), self.fermented, self.steam,
+            tuple(self.refused), self.fermented, self.steam, tuple(self.shape), self.salted,
         )  # fmt: skip
 
 
@@ -136,6 +142,8 @@ def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = Fals
         if _HOT.search(sentence):
             notes.packs.append((line, "hot"))
         _note_refused(sentence, line, notes)
+        notes.shape.extend((line, what) for what in said_of_shape(sentence))
+        notes.salted = notes.salted or bool(_SALTED.search(sentence))
     return in_process
 
 

@@ -8,6 +8,7 @@ from typing import Literal
 from rheum.core.formulas import Pack
 from rheum.core.ingredients import Ingredient
 from rheum.core.quantity import Amount
+from rheum.core.shape import What
 
 Section = Literal["jar", "per-jar", "soak", "method"]
 State = Literal["frozen", "tinned", "unfit", "mouldy", "minced"]
@@ -35,11 +36,13 @@ class RecipeLine:
 
 @dataclass(frozen=True, slots=True)
 class Unread:
-    """A line that was not understood, and why in a sentence for the person."""
+    """A line that was not understood, and why in a sentence for the person; `name` is what the person may place, where
+    one unknown name is all that stands in the way."""
 
     line: int
     text: str
     why: str
+    name: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,11 +75,27 @@ class Method:
     refused: tuple[RefusedMethod, ...] = ()
     fermented: int | None = None
     steam: int | None = None
+    shape: tuple[tuple[int, What], ...] = ()
+    salted: bool = False
+
+
+Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]
+
+
+@dataclass(frozen=True, slots=True)
+class OutlineLine:
+    """What one line of the text is: its kind, the section it stands in (and jar size of a per-jar one), its words."""
+
+    number: int
+    kind: Kind
+    section: Section
+    per_jar: str | None
+    text: str
 
 
 @dataclass(frozen=True, slots=True)
 class Recipe:
-    """A whole recipe as read from text."""
+    """A whole recipe as read from text. `source` holds the text line by line, `outline` what each line is."""
 
     title: str
     lines: tuple[RecipeLine, ...]
@@ -84,6 +103,8 @@ class Recipe:
     method: Method = field(default_factory=Method)
     yield_low: float | None = None
     yield_high: float | None = None
+    source: tuple[str, ...] = ()
+    outline: tuple[OutlineLine, ...] = ()
 
     @property
     def in_jar(self) -> tuple[RecipeLine, ...]:

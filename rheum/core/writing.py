@@ -27,7 +27,8 @@ def mixed(value: float) -> str:
     return f"{value:.3g}"
 
 
-def _plural(unit: str, value: float) -> str:
+def plural(unit: str, value: float) -> str:
+    """A unit behind a number: `cup`, `cups`."""
     if value > 1 and unit in ("cup", "quart", "pint", "gallon", "clove", "head", "sprig"):
         return unit + "s"
     return unit
@@ -43,7 +44,7 @@ def written_amount(amount: Amount, line: FormulaLine, measures: Written) -> str:
     if amount.unit == "each":
         return mixed(amount.high)
     if kind_of(amount.unit) == "count" or measures == "us":
-        return f"{mixed(amount.high)} {_plural(amount.unit, amount.high)}"
+        return f"{mixed(amount.high)} {plural(amount.unit, amount.high)}"
     if kind_of(amount.unit) == "mass":
         grams = amount.high * g_per(amount.unit)
         return f"{_rounded(grams / 1000)} kg" if grams >= 1000 else f"{_rounded(grams)} g"
@@ -66,6 +67,11 @@ def _line(line: FormulaLine, measures: Written, amount: Amount | None = None) ->
     prep = f", {line.prep}" if line.prep else ""
     optional = " (optional)" if line.optional else ""
     return f"{written_amount(amount or line.amount, line, measures)} {prepared}{_name(line)}{prep}{optional}"
+
+
+def formula_line_text(line: FormulaLine, measures: Written, scale: float) -> str:
+    """One line of a formula at a scale; per-jar lines keep their amount."""
+    return _line(line, measures, line.amount if line.per_jar else line.amount.times(scale))
 
 
 def _pool_note(pool: Pool) -> str:

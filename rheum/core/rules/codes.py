@@ -82,7 +82,9 @@ CODES: Final[dict[str, Code]] = {
     "firming-agent": Code("note", "other", "Calcium chloride, about 1/8 tsp a pint, firms; alum does nothing and may be left out.", COMMON),
     "tinned-for-fresh": Code("limit", "other", "Tinned produce is softer and packs tighter than the fresh that was tested.", GUIDE_3),
     "frozen-for-fresh": Code("note", "other", "Frozen produce may be used in a hot pack: weigh it before it thaws.", COMMON),
-    "prep-changed": Code("limit", "method", "The soak or salting was part of what was tested.", GUIDE_6),
+    "cut-changed": Code("limit", "method", "Heat and acid take longer to reach the middle of a bigger piece.", GUIDE_6),
+    "density-changed": Code("limit", "method", "A denser jar heats more slowly than the one that was tested.", GUIDE_3),
+    "prep-changed": Code("limit", "method", "Peeling, soaking and salting were part of what was tested.", GUIDE_6),
     "pack-changed": Code("limit", "method", "Raw and hot packs heat at different speeds; the minutes are for one of them.", GUIDE_6),
     "jar-larger": Code("limit", "method", "A larger jar takes longer to heat to its middle, and nobody timed it.", GUIDE_1),
     "jar-between": Code("note", "method", "Between two tested sizes the larger one's minutes hold.", GUIDE_1),
@@ -98,6 +100,9 @@ CODES: Final[dict[str, Code]] = {
     "fermented": Code("limit", "method", "This relies on fermentation for its acid, which Rheum does not cover.", GUIDE_6),
     "line-unread": Code("limit", "reading", "What was not understood cannot be judged.", PICK),
     "formula-inconsistent": Code("limit", "reading", "Two different figures for the same thing: one of them is wrong.", PICK),
+    "amounts-disagree": Code(
+        "caution", "reading", "Two amounts for one thing that do not fit each other: the one that looks worse counts.", PICK
+    ),
     "measure-assumed": Code("note", "reading", "Cups, spoons and counts differ from place to place.", COMMON),
     "ph-high": Code("limit", "reading", "Above pH 4.6 the botulism germ can grow. The estimate can lower a verdict, never lift it.", CFR),
     "ph-marginal": Code("caution", "reading", "Pickles aim for 4.2, to keep a margin under 4.6.", COMMON),

@@ -8,6 +8,7 @@ from typing import Final
 
 from rheum.core.altitude import CHART_ENDS_FT, altitude, boiling_point_c
 from rheum.core.case import Case
+from rheum.core.editing import headspace_rewritten, minutes_rewritten
 from rheum.core.findings import Change, Finding, Remedy, finding
 from rheum.core.formulas import Formula
 from rheum.core.jars import CLASS_ML, covering_size
@@ -90,9 +91,9 @@ def headspace(case: Case) -> Iterator[Finding]:
     said += [(line, value) for line, value in case.recipe.method.headspaces_mm]
     for line, value in said:
         if abs(value - own) > allowed:
-            change = Change("set", setting="headspace_mm", value=round(own, 1))
+            change = (Change("set", setting="headspace_mm", value=round(own, 1)),) if line is None else headspace_rewritten(case, line, own)
             yield finding(
-                "headspace-changed", f"{mm(value)} of headspace; the formula has {mm(own)}.", line, Remedy(f"Leave {mm(own)}.", (change,))
+                "headspace-changed", f"{mm(value)} of headspace; the formula has {mm(own)}.", line, Remedy(f"Leave {mm(own)}.", change)
             )
 
 
@@ -126,7 +127,7 @@ def minutes(case: Case) -> Iterator[Finding]:
                 "time-short",
                 f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.",
                 said.line,
-                f"Write {needed} minutes.",
+                Remedy(f"Write {needed} minutes.", minutes_rewritten(case, said.line, said.minutes, needed)),
             )
         elif said.minutes > needed:
             yield finding("time-long", f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.", said.line)

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.case import Case
-from rheum.core.findings import Finding, finding
+from rheum.core.editing import removed, renamed, replaced, scaled
+from rheum.core.findings import Change, Finding, Remedy, finding
 from rheum.core.matching import Measured
 from rheum.core.rules.acid import TOLERANCE
 from rheum.core.rules.codes import Level
@@ -29,7 +30,12 @@ def salt(case: Case) -> Iterator[Finding]:
     salts = case.of_role("salt")
     for item in salts:
         if item.line.ingredient.klass == "salt-additives":
-            yield finding("salt-additives", "Table salt clouds the brine.", item.line.number, "Use pickling salt, the same weight.")
+            yield finding(
+                "salt-additives",
+                "Table salt clouds the brine.",
+                item.line.number,
+                Remedy("Use pickling salt, the same weight.", _by_weight(case, item)),
+            )
     match = case.match
     if match is None:
         return
@@ -56,6 +62,12 @@ def salt(case: Case) -> Iterator[Finding]:
             )
 
 
+def _by_weight(case: Case, item: Measured) -> tuple[Change, ...]:
+    if item.bulk is None:
+        return renamed(case, item.line, "pickling salt")
+    return replaced(case, item.line, f"{item.bulk.grams[1]:.3g} g pickling salt")
+
+
 def sweetener(case: Case) -> Iterator[Finding]:
     match = case.match
     if match is None:
@@ -68,7 +80,7 @@ def sweetener(case: Case) -> Iterator[Finding]:
                 "ingredient-added",
                 f"The formula has no {item.line.ingredient.name}.",
                 item.line.number,
-                "Leave it out, or choose a formula with sugar.",
+                Remedy("Leave it out, or choose a formula with sugar.", removed(case, item.line)),
             )
         return
     allowed_ml = form.sweetener_ml * match.scale
@@ -78,7 +90,14 @@ def sweetener(case: Case) -> Iterator[Finding]:
             "ingredient-added",
             "More syrup or honey than the formula has sugar: it thins the acid.",
             liquid[0].line.number,
-            f"At most {ml(allowed_ml)} in all.",
+            Remedy(
+                f"At most {ml(allowed_ml)} in all.",
+                tuple(
+                    change
+                    for item in liquid
+                    for change in scaled(case, item.line, allowed_ml / sum(match.batch_ml(one) or 0.0 for one in liquid), False)
+                ),
+            ),
         )
     own = {line.ingredient.id for line in form.formula.jar_lines}
     others = [item for item in sweet if item.line.ingredient.id not in own]
@@ -108,7 +127,10 @@ def spices(case: Case) -> Iterator[Finding]:
             "ingredient-added",
             f"{grams(total)} of dried spice is no longer a seasoning: it thickens the jar.",
             most.line.number,
-            f"At most {grams(allowed)} in all.",
+            Remedy(
+                f"At most {grams(allowed)} in all.",
+                tuple(change for item in lines if item.bulk for change in scaled(case, item.line, allowed / total, False)),
+            ),
         )
     own = {line.ingredient.id for line in form.formula.jar_lines} | {a for alts in form.formula.alternatives.values() for a in alts}
     for item in lines:
@@ -138,7 +160,8 @@ def fat(case: Case) -> Iterator[Finding]:
         )
         return
     if match is None:
-        yield finding("fat-added", "Oil goes into a jar only where a tested formula has it.", fats[0].line.number, "Stir it in on opening.")
+        says = "Oil goes into a jar only where a tested formula has it."
+        yield finding("fat-added", says, fats[0].line.number, Remedy("Stir it in on opening.", removed(case, fats[0].line)))
         return
     total = sum(match.batch_ml(item) or 0.0 for item in fats)
     allowed = match.profile.fat_ml * match.scale
@@ -152,7 +175,14 @@ def fat(case: Case) -> Iterator[Finding]:
             "fat-added",
             says,
             fats[0].line.number,
-            f"Take out {ml(total - allowed)} and stir it in on opening." if allowed else "Leave it out; stir it in on opening.",
+            Remedy(
+                f"Take out {ml(total - allowed)} and stir it in on opening." if allowed else "Leave it out; stir it in on opening.",
+                tuple(
+                    change
+                    for item in fats
+                    for change in (scaled(case, item.line, allowed / total, False) if allowed and total else removed(case, item.line))
+                ),
+            ),
         )
 
 
@@ -167,7 +197,7 @@ def thickener(case: Case) -> Iterator[Finding]:
                 "thickener-added",
                 f"{ingredient.name.capitalize()}{' beyond the formula’s' if allowed else ' is not in the formula'}.",
                 item.line.number,
-                "Leave it out; thicken when you open the jar.",
+                Remedy("Leave it out; thicken when you open the jar.", removed(case, item.line)),
             )
 
 
@@ -181,7 +211,7 @@ def alkali(case: Case) -> Iterator[Finding]:
                     "prep-changed",
                     "A lime soak, which this formula does not have.",
                     line.number,
-                    "Leave the lime out; calcium chloride, 1/8 tsp a pint, firms without it.",
+                    Remedy("Leave the lime out; calcium chloride, 1/8 tsp a pint, firms without it.", removed(case, line)),
                 )
             continue
         says = (
@@ -189,7 +219,8 @@ def alkali(case: Case) -> Iterator[Finding]:
             if line.ingredient.id == "pickling-lime"
             else f"{line.ingredient.name.capitalize()} destroys acid."
         )
-        yield finding("alkali-added", says, line.number, "Leave it out. A lime soak goes under “Soak:” and is rinsed away three times.")
+        remedy = Remedy("Leave it out. A lime soak goes under “Soak:” and is rinsed away three times.", removed(case, line))
+        yield finding("alkali-added", says, line.number, remedy)
 
 
 def firming(case: Case) -> Iterator[Finding]:
@@ -212,11 +243,12 @@ def frozen_or_tinned(case: Case) -> Iterator[Finding]:
                 if level == "limit"
                 else f"Frozen {line.ingredient.name}: weigh it before it thaws, and keep its juice with it."
             )
-            yield finding("frozen-for-fresh", says, line.number, "Use fresh." if level == "limit" else None, level=level)
+            fresh = Remedy("Use fresh.", renamed(case, line, line.ingredient.name)) if level == "limit" else None
+            yield finding("frozen-for-fresh", says, line.number, fresh, level=level)
         if "tinned" in line.states and "tinned" not in line.ingredient.id:
             yield finding(
                 "tinned-for-fresh",
                 f"Tinned {line.ingredient.name} where fresh was tested.",
                 line.number,
-                "Use fresh or frozen, the same amount.",
+                Remedy("Use fresh or frozen, the same amount.", renamed(case, line, line.ingredient.name)),
             )

@@ -6,11 +6,12 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.case import Case
-from rheum.core.findings import Finding, finding
+from rheum.core.editing import formula_line, inserted, removed, renamed, replaced, scaled
+from rheum.core.findings import Alternative, Change, Finding, Remedy, finding
 from rheum.core.ingredients import words_of
 from rheum.core.matching import Measured, Pair
 from rheum.core.profiles import Slot
-from rheum.core.rules.acid import TOLERANCE
+from rheum.core.rules.acid import TOLERANCE, more_acid
 from rheum.core.rules.codes import CODES
 from rheum.core.saying import grams, listed, ml
 
@@ -95,7 +96,7 @@ def produce_state(case: Case) -> Iterator[Finding]:
                 "not-for-canning",
                 f"{line.ingredient.name.capitalize()}s are not safe to can at home.",
                 line.number,
-                "Use cultivated mushrooms and a tested formula.",
+                Remedy("Use cultivated mushrooms and a tested formula.", removed(case, line)),
             )
 
 
@@ -110,7 +111,7 @@ def amounts(case: Case) -> Iterator[Finding]:
             "acid-reduced",
             f"The formula's acid is missing: {ml(match.profile.acid_ml * match.scale)} for this much produce.",
             None,
-            f"Add {ml(match.profile.acid_ml * match.scale)} of the formula's acid.",
+            Remedy(f"Add {ml(match.profile.acid_ml * match.scale)} of the formula's acid.", more_acid(case, 1.0)),
         )
         return
     for item in case.of_role("produce", "herb"):
@@ -142,7 +143,11 @@ def amounts(case: Case) -> Iterator[Finding]:
             "acid-reduced",
             f"There is {(worst - 1) * 100:.0f} % more produce against the acid than in the formula.",
             number,
-            f"Add {ml(acid_now * (worst - 1))} of {kind}, or take out produce until {100 / worst:.0f} % of it is left.",
+            Remedy(
+                f"Add {ml(acid_now * (worst - 1))} of {kind}, or take out produce until {100 / worst:.0f} % of it is left.",
+                more_acid(case, worst),
+                Alternative(f"Take out produce until {100 / worst:.0f} % is left", _less_produce(case, up)),
+            ),
         )
         up = [(slot, ratio) for slot, ratio in up if slot not in required and ratio > worst * TOLERANCE]
     for slot, ratio in up:
@@ -159,15 +164,25 @@ def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
     enough = ml(allowed) if slot.measure == "volume" else grams(allowed)
     if slot.given[0].klass == "garlic" and slot.given[0].each_g and slot.measure == "bought":
         enough = f"{allowed / slot.given[0].each_g:.0f} cloves"
-    if slot.given[0].klass == "garlic" and slot.given[0].each_g and slot.measure == "bought":
-        enough = f"{allowed / slot.given[0].each_g:.0f} cloves"
     names = listed(list(dict.fromkeys(pair.item.line.ingredient.name for pair in pairs)))
     yield finding(
         code,
         f"{names.capitalize()}: {(ratio - 1) * 100:.0f} % more against the acid than in the formula.",
         biggest.item.line.number,
-        f"This acid is enough for {enough} in all.",
+        Remedy(f"This acid is enough for {enough} in all.", _less_produce(case, [(slot, ratio)])),
     )
+
+
+def _less_produce(case: Case, up: list[tuple[Slot, float]]) -> tuple[Change, ...]:
+    """Every line of the slots that are up, brought down to what the acid allows."""
+    match = case.match
+    assert match is not None
+    changes: list[Change] = []
+    for slot, ratio in up:
+        for pair in match.pairs:
+            if pair.slot is slot:
+                changes.extend(scaled(case, pair.item.line, 1 / ratio, False))
+    return tuple(changes)
 
 
 def _within_slack(case: Case, slot: Slot, ratio: float) -> bool:
@@ -227,7 +242,7 @@ def less_of_it(case: Case) -> Iterator[Finding]:
                 "acid-reduced",
                 f"The formula's {slot.title} is missing, and it brings acid.",
                 None,
-                f"Put it back: {_of(slot, match.scale)}.",
+                Remedy(f"Put it back: {_of(slot, match.scale)}.", _put_back(case, slot)),
             )
         elif slot.given[0].role.role == "produce":
             yield finding("low-acid-reduced", f"The formula's {slot.title} is left out.", None)
@@ -244,10 +259,26 @@ def less_of_it(case: Case) -> Iterator[Finding]:
                 "acid-reduced",
                 f"Less {slot.title} than in the formula, and it brings acid of its own.",
                 number,
-                f"The formula has {_of(slot, match.scale * min(rest, 1.0))} beside this much of the rest.",
+                Remedy(
+                    f"The formula has {_of(slot, match.scale * min(rest, 1.0))} beside this much of the rest.",
+                    _as_much(case, slot, min(rest, 1.0) / ratio),
+                ),
             )
         elif slot.given[0].role.role == "produce" and not slot.optional:
             yield finding("low-acid-reduced", f"Less {slot.title} than in the formula.", number)
+
+
+def _as_much(case: Case, slot: Slot, factor: float) -> tuple[Change, ...]:
+    match = case.match
+    assert match is not None
+    return tuple(change for pair in match.pairs if pair.slot is slot for change in scaled(case, pair.item.line, factor * 0.995, True))
+
+
+def _put_back(case: Case, slot: Slot) -> tuple[Change, ...]:
+    match = case.match
+    assert match is not None
+    lines = [line for line in match.formula.jar_lines if line.ingredient in slot.given and line.per_jar is None]
+    return tuple(change for line in lines for change in inserted(case, formula_line(case, line, match.scale)))
 
 
 def _of(slot: Slot, scale: float) -> str:
@@ -272,7 +303,7 @@ def stand_ins(case: Case) -> Iterator[Finding]:
                 "tinned-for-fresh",
                 f"Tinned {pair.slot.title} where the formula has fresh or frozen.",
                 line.number,
-                "Use fresh, the same amount.",
+                Remedy("Use fresh, the same amount.", renamed(case, line, pair.slot.given[0].name)),
             )
         elif pair.code:
             yield finding(
@@ -315,7 +346,7 @@ def added(case: Case) -> Iterator[Finding]:
                 role.when_added,
                 f"{ingredient.name.capitalize()} cannot go into this jar.",
                 item.line.number,
-                "Leave it out; add it when you open the jar.",
+                Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
             )
             continue
         if match is None and role.when_added == "borderline-fruit":
@@ -323,7 +354,7 @@ def added(case: Case) -> Iterator[Finding]:
                 role.when_added,
                 f"{ingredient.name.capitalize()} is not sour enough to count as fruit.",
                 item.line.number,
-                "Use a sour fruit that a tested formula names.",
+                Remedy("Use a sour fruit that a tested formula names.", removed(case, item.line)),
             )
         if match is None or ingredient.klass == "not-for-canning":
             continue
@@ -338,13 +369,28 @@ def added(case: Case) -> Iterator[Finding]:
                 "swap-not-covered",
                 f"{ingredient.name.capitalize()} in place of {gap.title}: nobody tested that.",
                 item.line.number,
-                f"Use {gap.title}, {_of(gap, match.scale)}.",
+                Remedy(f"Use {gap.title}, {_of(gap, match.scale)}.", _exchanged(case, item, gap)),
             )
             continue
         code = role.when_added
         if code == "acid-fruit-added" and ingredient.ph and ingredient.ph[1] > CANNING_PH and ingredient.klass == "dried-fruit":
             code = "ingredient-added"
-        yield finding(code, f"The formula has no {ingredient.name}.", item.line.number, "Leave it out; add it when you open the jar.")
+        yield finding(
+            code,
+            f"The formula has no {ingredient.name}.",
+            item.line.number,
+            Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
+        )
+
+
+def _exchanged(case: Case, item: Measured, gap: Slot) -> tuple[Change, ...]:
+    """The listed produce in the place of what stood in for it."""
+    match = case.match
+    assert match is not None
+    lines = [line for line in match.formula.jar_lines if line.ingredient in gap.given and line.per_jar is None]
+    if len(lines) == 1:
+        return replaced(case, item.line, formula_line(case, lines[0], match.scale))
+    return (*removed(case, item.line), *_put_back(case, gap))
 
 
 def _herb_added(case: Case, item: Measured) -> Iterator[Finding]:
@@ -363,5 +409,5 @@ def _herb_added(case: Case, item: Measured) -> Iterator[Finding]:
             "ingredient-added",
             f"More {name} than a small sprig a jar: it counts as produce.",
             item.line.number,
-            f"At most {grams(allowed)} in all, or use it dried.",
+            Remedy(f"At most {grams(allowed)} in all, or use it dried.", removed(case, item.line)),
         )

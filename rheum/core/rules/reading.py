@@ -7,11 +7,13 @@ from typing import Final
 
 from rheum.core.case import Case
 from rheum.core.findings import Finding, finding
+from rheum.core.measuring import bulk
 from rheum.core.rules.produce import CANNING_PH
 from rheum.core.saying import listed
 from rheum.core.units import differs_by_country, kind_of
 
 TARGET_PH: Final = 4.2
+DISAGREE: Final = 1.15
 _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 
 
@@ -32,8 +34,42 @@ def assumed(case: Case) -> Iterator[Finding]:
         said.append("counts by the usual weight of one")
     if any(amount.is_range for amount in amounts):
         said.append("ranges by the end that looks worse")
+    if _silent_of_salting(case):
+        said.append("the formula's soak or salting as done, for the text says nothing of it")
     if said:
         yield finding("measure-assumed", f"Taken: {listed(said)}.")
+    for line in case.recipe.in_jar:
+        if line.ingredient.id in case.library.placed:
+            yield finding(
+                "measure-assumed", f"{line.ingredient.name.capitalize()}: {case.library.placed[line.ingredient.id]}.", line.number
+            )
+
+
+def _silent_of_salting(case: Case) -> bool:
+    """Whether the formula soaks or salts first, and the recipe says nothing of it either way."""
+    match = case.match
+    if match is None or not any(line.prep_only and line.ingredient.role.role == "salt" for line in match.formula.lines):
+        return False
+    told = any(line.section == "soak" for line in case.recipe.lines) or case.recipe.method.salted
+    return not told and not any(what == "unsalted" for _, what in case.recipe.method.shape)
+
+
+def amounts_disagree(case: Case) -> Iterator[Finding]:
+    """A volume and a weight, or two amounts, of one thing that differ by more than 15 %: judged by the one that looks worse."""
+    for line in case.recipe.in_jar:
+        if line.amount is None or line.other is None:
+            continue
+        one, other = (bulk(amount, line.ingredient, line.prepared, case.family, line.size) for amount in (line.amount, line.other))
+        if one is None or other is None:
+            continue
+        low, high = sorted((sum(one.grams), sum(other.grams)))
+        if high > low * DISAGREE:
+            yield finding(
+                "amounts-disagree",
+                f"The two amounts of {line.ingredient.name} differ by {(high / low - 1) * 100:.0f} %.",
+                line.number,
+                "Weigh it, and write the weight alone.",
+            )
 
 
 def ph_of(case: Case, changed: bool) -> Iterator[Finding]:

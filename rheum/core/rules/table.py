@@ -7,7 +7,7 @@ from typing import Final
 
 from rheum.core.case import Case
 from rheum.core.findings import Finding
-from rheum.core.rules import acid, method, others, produce, reading
+from rheum.core.rules import acid, method, others, produce, reading, shape
 
 Rule = Callable[[Case], Iterable[Finding]]
 
@@ -34,6 +34,8 @@ COMPOSITION: Final[tuple[Rule, ...]] = (
     others.alkali,
     others.firming,
     others.frozen_or_tinned,
+    shape.cut,
+    shape.prepared_as_tested,
 )
 CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     method.altitude_known,
@@ -45,6 +47,7 @@ CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     method.refused,
     method.inconsistent,
     reading.unread,
+    reading.amounts_disagree,
     reading.assumed,
 )
 # Limits of process alone: the minutes are still worth showing, for they are the remedy.
@@ -54,5 +57,6 @@ LEAVES_TESTED: Final = frozenset(
     {
         "spice-changed", "salt-changed", "salt-additives", "sugar-changed", "vinegar-strength-unstated", "vinegar-kind",
         "vinegar-stronger", "juice-kind", "acid-swap-up", "acid-topped-up", "low-acid-reduced", "garlic-clove", "firming-agent",
+        "cut-changed",
     }
 )  # fmt: skip

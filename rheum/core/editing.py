@@ -1,0 +1,184 @@
+"""Changes to a recipe's text: what a remedy does to the lines, and applying it."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from rheum.core.case import Case
+from rheum.core.findings import Change
+from rheum.core.formulas import FormulaLine
+from rheum.core.kitchen_amounts import measurable
+from rheum.core.quantity import Amount, AmountError, split_amounts
+from rheum.core.reading_lines import LineUnread, read_ingredient, strip_bullet
+from rheum.core.recipe import RecipeLine
+from rheum.core.units import MM_PER_INCH, kind_of, ml_per
+from rheum.core.writing import formula_line_text, mixed
+
+
+def apply_changes(text: str, changes: Iterable[Change]) -> tuple[str, dict[str, Any]]:
+    """The text with changes applied, and the settings they set. Lines are counted from 1 as in the text before any change;
+    an insertion stands before the line it names. ValueError for a line that is not there."""
+    lines = text.splitlines()
+    ends = text.endswith("\n")
+    settings: dict[str, Any] = {}
+    edits = []
+    for change in changes:
+        if change.op == "set":
+            settings[str(change.setting)] = change.value
+        else:
+            edits.append(change)
+    order = {"insert": 0, "replace": 1, "remove": 1}
+    for change in sorted(edits, key=lambda one: (-(one.line or 0), -order[one.op])):
+        at = (change.line or 0) - 1
+        if not 0 <= at < len(lines) + (change.op == "insert"):
+            raise ValueError(f"There is no line {change.line}.")
+        if change.op == "insert":
+            lines[at:at] = (change.text or "").splitlines()
+        elif change.op == "remove":
+            del lines[at]
+        else:
+            lines[at] = change.text or ""
+    return "\n".join(lines) + ("\n" if ends else ""), settings
+
+
+def replaced(case: Case, line: RecipeLine, text: str) -> tuple[Change, ...]:
+    """A line's own words exchanged, with whatever stands around them on the same line of the text."""
+    whole = case.recipe.source[line.number - 1] if 0 < line.number <= len(case.recipe.source) else ""
+    own = line.text.strip()
+    if own not in whole:
+        return ()
+    # A bullet belongs to the list, not to the ingredient.
+    bullet = own[: len(own) - len(strip_bullet(own))] if own.endswith(strip_bullet(own)) else ""
+    return (Change("replace", line.number, whole.replace(own, bullet + text, 1)),)
+
+
+def removed(case: Case, line: RecipeLine) -> tuple[Change, ...]:
+    """A line taken out; a phrase of prose is taken out of its sentence only where it is the whole line."""
+    whole = case.recipe.source[line.number - 1] if 0 < line.number <= len(case.recipe.source) else ""
+    if line.section == "method" or (":" in whole and not whole.strip().startswith(line.text.strip())):
+        return ()
+    return (Change("remove", line.number),)
+
+
+def inserted(case: Case, text: str) -> tuple[Change, ...]:
+    """One more line behind the last ingredient that goes into the whole batch."""
+    last = max((line.number for line in case.recipe.lines if line.section == "jar"), default=0)
+    if not last:
+        first = min((line.number for line in case.recipe.lines), default=1)
+        return (Change("insert", first, text),)
+    return (Change("insert", last + 1, text),)
+
+
+def _with_amount(case: Case, line: RecipeLine, written: str) -> str | None:
+    """The line with another amount before its own words; checked by reading it back. None where that cannot be done."""
+    clean = strip_bullet(line.text)
+    try:
+        amount, _, rest = split_amounts(clean)
+    except AmountError:
+        amount, rest = None, clean
+    strength = f" ({line.strength:g}%)" if line.strength is not None else ""
+    rest = re.sub(r"\([^()]*\d[^()%]*\)", " ", rest) if line.other is not None else rest
+    tries = [f"{written} {re.sub(r'  +', ' ', rest).strip()}"] if amount is not None and rest else []
+    tries.append(f"{written} {'prepared ' if line.prepared else ''}{line.ingredient.name}{strength}")
+    for text in tries:
+        try:
+            back = read_ingredient(text, line.number, line.section, case.library.catalogue, line.per_jar)
+        except LineUnread:
+            continue
+        same = (
+            back.ingredient is line.ingredient and back.strength == line.strength and back.other is None and back.prepared == line.prepared
+        )
+        if same and back.amount is not None and not re.search(r"\bplus\b", text.removeprefix(written)):
+            return text
+    return None
+
+
+def scaled(case: Case, line: RecipeLine, factor: float, up: bool) -> tuple[Change, ...]:
+    """A line with its amount times a factor, rounded to what can be measured: up for acid, down for produce and water."""
+    if line.amount is None:
+        return ()
+    base = line.amount.low if up else line.amount.high
+    if line.other is not None:
+        base *= _other_factor(case, line, up)
+    written = measurable(base * factor, line.amount.unit, up, case.family)
+    if not written:
+        return removed(case, line)
+    text = _with_amount(case, line, written)
+    return replaced(case, line, text) if text else ()
+
+
+def _other_factor(case: Case, line: RecipeLine, up: bool) -> float:
+    """Of two amounts on a line the worse one was judged: how it stands to the first."""
+    from rheum.core.matching import worse_bulk
+    from rheum.core.measuring import bulk
+
+    assert line.amount is not None
+    first, judged = bulk(line.amount, line.ingredient, line.prepared, case.family, line.size), worse_bulk(line, case.family)
+    if first is None or judged is None:
+        return 1.0
+    end = 0 if up else 1
+    return judged.grams[end] / first.grams[end] if first.grams[end] else 1.0
+
+
+def to_volume(case: Case, line: RecipeLine, ml: float, up: bool) -> tuple[Change, ...]:
+    """A line brought to a volume, in its own unit where that is one of volume."""
+    unit = line.amount.unit if line.amount is not None and kind_of(line.amount.unit) == "volume" else "ml"
+    written = measurable(ml / ml_per(unit, case.family), unit, up, case.family)
+    if not written:
+        return removed(case, line)
+    text = _with_amount(case, line, written)
+    return replaced(case, line, text) if text else ()
+
+
+def renamed(case: Case, line: RecipeLine, name: str, amount: Amount | None = None) -> tuple[Change, ...]:
+    """A line with another ingredient's name and the same amount."""
+    kept = amount or line.amount
+    if kept is None:
+        return replaced(case, line, name)
+    value = measurable(kept.high, kept.unit, True, case.family)
+    return replaced(case, line, f"{value} {name}")
+
+
+def line_as_formula(case: Case, line: RecipeLine, own: list[FormulaLine]) -> tuple[Change, ...]:
+    """A line with its own amount, named and cut as the formula has it."""
+    if not own or line.amount is None:
+        return ()
+    wanted = next((item for item in own if item.ingredient is line.ingredient), own[0])
+    name = line.ingredient.name if line.ingredient.name else wanted.ingredient.name
+    written = measurable(line.amount.high, line.amount.unit, True, case.family)
+    prepared = "prepared " if line.prepared else ""
+    return replaced(case, line, f"{written} {prepared}{name}, {wanted.prep}" if wanted.prep else f"{written} {prepared}{name}")
+
+
+def minutes_rewritten(case: Case, number: int, said: float, wanted: int) -> tuple[Change, ...]:
+    """A line of prose with its minutes exchanged, where the figure stands there just once."""
+    return _figure(case, number, rf"(?<![\d.,/]){said:g}(?=(?:\s*(?:-|–|to)\s*\d+)?[\s-]*(?:minutes?|mins?\b|min\b))", f"{wanted}")
+
+
+def headspace_rewritten(case: Case, number: int, wanted_mm: float) -> tuple[Change, ...]:
+    """A line of prose with its headspace exchanged."""
+    inches = mixed(round(wanted_mm / MM_PER_INCH * 16) / 16)
+    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+    metric = re.search(r"\d\s*mm\b", source)
+    if metric:
+        return _figure(case, number, r"\d+(?:\.\d+)?(?=\s*mm\b)", f"{wanted_mm:.1f}")
+    return _figure(case, number, r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*[¼½¾⅛⅜]|\d+(?:\.\d+)?)(?=[\s-]*(?:inch(?:es)?|in\b|[\"″”]))", inches)
+
+
+def _figure(case: Case, number: int, pattern: str, wanted: str) -> tuple[Change, ...]:
+    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+    found = re.findall(pattern, source)
+    return (Change("replace", number, re.sub(pattern, wanted, source)),) if len(found) == 1 else ()
+
+
+def formula_line(case: Case, wanted: FormulaLine, scale: float) -> str:
+    """A formula's line written at a scale, in the measures of the recipe."""
+    metric = any(line.amount is not None and line.amount.unit in ("g", "kg", "ml", "l") for line in case.recipe.in_jar)
+    return formula_line_text(wanted, "metric" if metric else "us", scale)
+
+
+def settings_of(changes: Mapping[str, Any]) -> dict[str, Any]:
+    """The settings of applied changes that a check takes."""
+    return {key: value for key, value in changes.items() if key in ("jar", "pack", "headspace_mm", "minutes", "method", "formula_id")}
