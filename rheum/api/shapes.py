@@ -9,7 +9,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, RootModel, model_validator
 
 from rheum.core.findings import Finding
-from rheum.core.formulas import FormulaKind
+from rheum.core.formulas import FormulaKind, Recall
 from rheum.core.request import CannerMethod
 from rheum.core.run import EventKind, RunState, Snapshot
 from rheum.core.units import Family
@@ -113,7 +113,7 @@ class FormulaSummary:
     kind: FormulaKind
     pack: Literal["raw", "hot"]
     source: str
-    recall: Literal["sure", "fair"]
+    recall: Recall
     makes: str
     produce: str
     jars: tuple[str, ...]

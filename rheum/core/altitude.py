@@ -105,7 +105,19 @@ def trade_chart_minutes(height: Altitude) -> int | None:
     """Minutes that the common trade chart adds to a sea-level time (common practice); None above 10,000 ft, where it ends."""
     if height.feet > CHART_ENDS_FT:
         return None
-    return (0, 5, 10, 15, 20)[band_index(height, (1000, 3000, 6000, 8000))]
+    return (0, 5, 10, 15, 20)[band_index(height, TRADE_BANDS_FT)]
+
+
+def older_rule_minutes(base_minutes: int, height: Altitude) -> int | None:
+    """Minutes that the older rule adds (common practice, before the tables): 1 for each 1,000 ft or part of it where processing
+    takes 20 minutes or less, else 2. It comes out short of the tables: only ever one of several of which the longest holds."""
+    if height.feet > CHART_ENDS_FT:
+        return None
+    thousands = math.ceil(max(Fraction(0), height.feet) / 1000)
+    return thousands * (1 if base_minutes <= 20 else 2)
+
+
+TRADE_BANDS_FT: Final = (1000, 3000, 6000, 8000)
 
 
 def sterilise_minutes(height: Altitude) -> int:

@@ -8,7 +8,7 @@ from datetime import datetime, timedelta
 from typing import Final
 
 from rheum.core.batch_words import actions_at, headline_at, tap_says
-from rheum.core.canner import COOL_HOURS, MOST_JARS, REST_MINUTES, load_sizes
+from rheum.core.canner import MOST_JARS, REST_MINUTES, load_sizes
 from rheum.core.run import (
     Event,
     EventRefused,
@@ -160,9 +160,9 @@ def _seal(tally: _Tally, event: Event) -> _Tally:
         raise EventRefused("This load was stopped early: its jars go to the refrigerator, sealed or not.")
     if load.lifted_at is None:
         raise EventRefused("This jar has not been lifted out yet.")
-    ready = load.lifted_at + timedelta(hours=COOL_HOURS)
-    if event.at < ready:
-        raise EventRefused(f"Leave the jars alone for {COOL_HOURS} hours after lifting: pressing a warm lid can break its seal.")
+    hours = tally.snapshot.cool_hours
+    if event.at < load.lifted_at + timedelta(hours=hours):
+        raise EventRefused(f"Leave the jars alone for {hours} hours after lifting: pressing a warm lid can break its seal.")
     return replace(tally, seals={**tally.seals, event.jar: (sealed, event.at)})
 
 
@@ -239,7 +239,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: datetime) -> RunS
 def _load_at(tally: _Tally, load: _Load, now: datetime) -> Load:
     ends = tally.ends_at(load)
     rest = load.heat_off_at + timedelta(minutes=REST_MINUTES) if load.heat_off_at else None
-    check = load.lifted_at + timedelta(hours=COOL_HOURS) if load.lifted_at else None
+    check = load.lifted_at + timedelta(hours=tally.snapshot.cool_hours) if load.lifted_at else None
     jars = range(tally.first_jar(load), tally.first_jar(load) + load.jars)
     phase: LoadPhase = "waiting"
     if load.lifted_at is not None:
@@ -282,12 +282,13 @@ def _jar_at(tally: _Tally, number: int, now: datetime) -> JarStanding:
         if sealed:
             return JarStanding(number, load.number, "sealed", None, None)
         deadline = (load.heat_off_at or at) + timedelta(hours=HOURS_TO_SAVE)
+        within = "two weeks" if tally.snapshot.unsealed_days > 7 else "a week"
         if at < deadline and now < deadline:
             return JarStanding(
                 number,
                 load.number,
                 "unsealed",
-                "Did not seal. Within 24 hours of processing: refrigerate it and eat it within a week, or process it again with a new lid for the full time.",
+                f"Did not seal. Within 24 hours of processing: refrigerate it and eat it within {within}, or process it again with a new lid for the full time.",
                 "seal-failed",
             )
         if at < deadline:
@@ -306,7 +307,7 @@ def _jar_at(tally: _Tally, number: int, now: datetime) -> JarStanding:
             "seal-failed-late",
         )
     if load.lifted_at is not None:
-        ready = now >= load.lifted_at + timedelta(hours=COOL_HOURS)
+        ready = now >= load.lifted_at + timedelta(hours=tally.snapshot.cool_hours)
         return JarStanding(number, load.number, "to-check" if ready else "cooling", None, None)
     return JarStanding(number, load.number, "filled", None, None)
 

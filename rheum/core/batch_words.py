@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Final
 
-from rheum.core.canner import COOL_HOURS
 from rheum.core.run import Action, Event, JarStanding, Load, Snapshot, Step
 from rheum.core.saying import mm
 
@@ -66,9 +65,10 @@ def headline_at(
             None,
         )
     if step == "fill":
+        vinegar = " with vinegar" if snapshot.rim == "vinegar" else ""
         return (
             "Fill, one jar at a time",
-            f"{gap} of headspace in every jar. Bubbles out, headspace again, rim wiped, lid on, band fingertip tight.",
+            f"{gap} of headspace in every jar. Bubbles out, headspace again, rim wiped{vinegar}, lid on, band fingertip tight.",
             None,
         )
     if step == "refrigerate":
@@ -81,7 +81,7 @@ def headline_at(
             return "Check the seals", "Band off. Lid dished and still; it holds the jar when lifted by the lid.", None
         return (
             "Cooling",
-            f"Leave them alone for {COOL_HOURS} hours: no pressing of lids, no tightening of bands.",
+            f"Leave them alone for {snapshot.cool_hours} hours: no pressing of lids, no tightening of bands.",
             min((c.check_from for c in cooling if c.check_from), default=None),
         )
     sealed = sum(1 for jar in jars if jar.state == "sealed")

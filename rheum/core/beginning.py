@@ -59,4 +59,7 @@ def begin(
         jars_per_load=jars_per_load or HOLDS[jar.process_class],
         weeks=formula.weeks if formula else 0,
         fridge_days=verdict.fridge.days,
+        cool_hours=settings.choices.cool_hours,
+        unsealed_days=settings.choices.unsealed_days,
+        rim=settings.choices.rim,
     )

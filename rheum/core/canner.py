@@ -10,7 +10,6 @@ HOLDS: Final = {
     "quarter-pint": 12, "half-pint": 12, "twelve-ounce": 9, "pint": 9, "pint-and-a-half": 7, "quart": 7, "half-gallon": 4,
 }  # fmt: skip
 REST_MINUTES: Final = 5
-COOL_HOURS: Final = 12
 MOST_JARS: Final = 200
 
 

@@ -4,17 +4,20 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
+from dataclasses import replace
 from functools import lru_cache
 from typing import Final, get_args
 
 from rheum.core.altitude import boiling_point_c
 from rheum.core.case import Case, ChosenBy
+from rheum.core.choices import practice
 from rheum.core.findings import Finding, destination_of, worst_first
 from rheum.core.formulas import Formula, Pack
 from rheum.core.jars import Jar, process_class_of
 from rheum.core.keeping import fridge_keeping
 from rheum.core.library import Library
 from rheum.core.matching import CUT_OFF, MET, TIE, Measured, Near, match_to, measure, nearest, plausible_families
+from rheum.core.nearness import differences
 from rheum.core.process import Process, process_for
 from rheum.core.reading import read_recipe
 from rheum.core.recipe import Recipe
@@ -39,14 +42,25 @@ def check_text(text: str, settings: Settings, library: Library) -> Verdict:
 def check(recipe: Recipe, settings: Settings, library: Library) -> Verdict:
     """Judge a recipe: under every plausible family of cups, against every formula that ties, and the strictest counts."""
     check_settings(settings, library)
-    verdicts = []
+    verdicts, tied = [], dict[str, None]()
     for family in _families(recipe, settings):
         lines = measure(recipe, family)
         near = nearest(lines, library, _said_pack(recipe, settings))
-        for formula in _formulas(near, settings, library):
+        formulas = _formulas(near, settings, library)
+        if len(formulas) > 1:
+            tied.update((formula.id, None) for formula in formulas if formula)
+        for formula in formulas:
             case = _case(recipe, settings, library, family, formula, lines, near)
             verdicts.append(_verdict(case, _findings(case)))
-    return min(verdicts, key=_strictness)
+    return replace(min(verdicts, key=_strictness), tied=tuple(tied))
+
+
+def case_for(recipe: Recipe, settings: Settings, library: Library) -> Case:
+    """The recipe as the rules see it, under the first plausible family and the first formula that it is held against."""
+    family = _families(recipe, settings)[0]
+    lines = measure(recipe, family)
+    near = nearest(lines, library, _said_pack(recipe, settings))
+    return _case(recipe, settings, library, family, _formulas(near, settings, library)[0], lines, near)
 
 
 def check_settings(settings: Settings, library: Library) -> None:
@@ -98,7 +112,8 @@ def _formulas(near: list[Near], settings: Settings, library: Library) -> list[Fo
     if near[0].distance > CUT_OFF:
         return [None]
     if near[0].distance <= MET:
-        return [near[0].formula]
+        # Two that are both met outright are a tie: a formula of one's own beside the shipped one it resembles.
+        return [n.formula for n in near if n.distance <= MET and n.distance - near[0].distance <= TIE]
     return [n.formula for n in near if n.distance - near[0].distance <= TIE and n.distance <= CUT_OFF]
 
 
@@ -194,7 +209,9 @@ def _process(case: Case, findings: tuple[Finding, ...]) -> Process | None:
     if case.match is None or case.settings.altitude is None or bars - PROCESS_ALONE:
         return None
     formula = case.match.formula
-    return process_for(formula, case.jar, case.pack, case.settings.altitude, case.settings.method or "bath", formula.headspace_mm)
+    return process_for(
+        formula, case.jar, case.pack, case.settings.altitude, case.settings.method or "bath", formula.headspace_mm, case.settings.choices
+    )
 
 
 def _ledger(case: Case) -> AcidLedger:
@@ -236,6 +253,13 @@ def _lines_read(case: Case) -> tuple[LineRead, ...]:
     return tuple(found)
 
 
+def _near(case: Case, near: Near) -> NearRef:
+    match = case.match
+    if match is None or match.formula is not near.formula:
+        match = match_to(case.lines, near.formula, case.library, case.jar.process_class)
+    return NearRef(near.formula.id, near.formula.title, round(near.distance, 3), tuple(differences(match)))
+
+
 def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     match = case.match
     formula = match.formula if match else None
@@ -248,8 +272,8 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     return Verdict(
         title=case.recipe.title,
         destination=destination_of(findings),
-        formula=FormulaRef(formula.id, formula.title, f"{formula.source.title} (from memory)", formula.recall) if formula else None,
-        nearest=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3)) for near in case.near),
+        formula=FormulaRef(formula.id, formula.title, formula.says_source, formula.recall, formula.own is not None) if formula else None,
+        nearest=tuple(_near(case, near) for near in case.near),
         findings=findings,
         acid=_ledger(case),
         kitchen=Kitchen(
@@ -257,7 +281,7 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         ),
         jar=JarChoice(case.jar.id, case.jar.title, round(gap, 2), case.jar_chosen_by),
         process=_process(case, findings),
-        unread=tuple(UnreadLine(item.line, item.text) for item in case.recipe.unread),
+        unread=tuple(UnreadLine(item.line, item.text, item.name) for item in case.recipe.unread),
         lines=_lines_read(case),
         pack=case.pack if case.pack_known else None,
         fridge=fridge_keeping(case.ph, acid_known, formula.kind if formula else None),
@@ -265,4 +289,6 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         jars_high=max(1, math.ceil(round(match.jars(1), 1))) if match else None,
         headspace_wanted_mm=wanted,
         allergens=tuple(allergens),
+        chosen=case.settings.formula_id is not None,
+        practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
 from rheum.core.ingredients import Ingredient
 from rheum.core.quantity import Amount
 
 Pack = Literal["raw", "hot"]
 FormulaKind = Literal["pickle", "relish", "salsa", "chutney", "sauce"]
-Recall = Literal["sure", "fair"]
+Recall = Literal["sure", "fair", "entered"]
+SourceKind = Literal["government", "extension", "book", "maker"]
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -54,6 +55,25 @@ class Source:
     title: str
 
 
+SOURCE_KINDS: Final[Mapping[str, str]] = {
+    "government": "government guide",
+    "extension": "extension sheet",
+    "book": "tested book",
+    "maker": "maker's leaflet",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class OwnSource:
+    """Where a formula of one's own comes from. `imported`: entered by another household, from whom this one has the file."""
+
+    kind: SourceKind
+    title: str
+    page: str
+    year: int
+    imported: bool = False
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Formula:
     """A tested formula. `minutes` holds, per jar size, one figure more than `bands_ft` (upper limits in feet).
@@ -76,6 +96,17 @@ class Formula:
     steps: str
     weeks: int
     whole_in_brine: bool
+    own: OwnSource | None = None
+    # Minutes are for sea level only: the kitchen's chosen chart adds what the height asks.
+    by_chart: bool = False
+
+    @property
+    def says_source(self) -> str:
+        """The source as it is shown beside every verdict that rests on this formula."""
+        if self.own is None:
+            return f"{self.source.title} (from memory)"
+        by = "tested, entered by another household from" if self.own.imported else "tested, entered by you from"
+        return f"{by} {self.own.title}, p. {self.own.page}, {self.own.year} ({SOURCE_KINDS[self.own.kind]})"
 
     @property
     def jar_lines(self) -> tuple[FormulaLine, ...]:

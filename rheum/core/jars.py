@@ -16,6 +16,15 @@ CLASS_ML: Final[Mapping[str, float]] = {
     "quart": 946.0,
     "half-gallon": 1893.0,
 }
+# Metric jars named in a text, as many to a batch as jars of the US size beside them: the count that looks worse.
+_NAMED_ML: Final[Mapping[str, float]] = {**CLASS_ML, "250ml": 237.0, "500ml": 473.0, "750ml": 710.0, "1l": 946.0}
+
+
+def counted_ml(size: str) -> float:
+    """Millilitres by which jars of a named size are counted. KeyError for a size that no text can name."""
+    return _NAMED_ML[size]
+
+
 # Common practice: these three metric sizes count as the US size beside them although about 6 % larger.
 METRIC_EQUALS: Final[Mapping[int, str]] = {250: "half-pint", 500: "pint", 1000: "quart"}
 

@@ -68,6 +68,6 @@ def shelf_dates(made: date, weeks: int) -> Dates:
     return Dates(made, made + timedelta(weeks=weeks), best_before(made))
 
 
-def fridge_dates(made: date, own_days: int, processed: bool) -> Dates:
+def fridge_dates(made: date, own_days: int, processed: bool, unsealed_days: int = UNSEALED_DAYS) -> Dates:
     """A jar in the refrigerator: a refrigerator batch keeps its own days, a processed jar that failed a week."""
-    return Dates(made, made, made + timedelta(days=UNSEALED_DAYS if processed else own_days))
+    return Dates(made, made, made + timedelta(days=unsealed_days if processed else own_days))

@@ -10,7 +10,7 @@ from typing import Final
 from rheum.core.acidity import CANNING_STRENGTH, blend_strength
 from rheum.core.formulas import Formula, Pack
 from rheum.core.ingredients import Ingredient
-from rheum.core.jars import CLASS_ML
+from rheum.core.jars import counted_ml
 from rheum.core.library import Library
 from rheum.core.measuring import Bulk, bulk
 from rheum.core.profiles import Acceptance, Profile, Slot, acceptance, in_measure, profile
@@ -123,7 +123,7 @@ class Match:
 
     def jars(self, end: int, size: str | None = None) -> float:
         """How many jars of a size this batch fills: the formula's yield, scaled; end 0 low, 1 high."""
-        return self.profile.jars_ml[end] * self.scale / CLASS_ML[size or self.jar_class]
+        return self.profile.jars_ml[end] * self.scale / counted_ml(size or self.jar_class)
 
     def batch_grams(self, item: Measured, end: int = 1) -> float | None:
         """A line's grams in the whole batch."""
@@ -186,7 +186,7 @@ def _slot_amount(item: Measured, slot: Slot, form: Profile, scale: float, jar_cl
     if amount is None or not item.per_jar:
         return amount
     # Per-jar against a batch line: as many jars as the yield's high end; per-jar against per-jar: the count cancels.
-    jars = form.jars_ml[0 if slot.per_jar else 1] * scale / CLASS_ML[item.line.per_jar or jar_class]
+    jars = form.jars_ml[0 if slot.per_jar else 1] * scale / counted_ml(item.line.per_jar or jar_class)
     return amount * jars
 
 
@@ -221,7 +221,7 @@ def _apart(one: dict[str, float], other: dict[str, float]) -> float:
 def _grams(item: Measured, form: Profile) -> float:
     if item.bulk is None:
         return 0.0
-    many = form.jars_ml[0] / CLASS_ML[item.line.per_jar or form.formula.yields.jar] if item.per_jar else 1.0
+    many = form.jars_ml[0] / counted_ml(item.line.per_jar or form.formula.yields.jar) if item.per_jar else 1.0
     return item.bulk.grams[1] * many
 
 

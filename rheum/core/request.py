@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from rheum.core.altitude import Altitude
+from rheum.core.choices import Choices
 from rheum.core.formulas import Pack
 from rheum.core.units import Family
 
@@ -32,3 +33,4 @@ class Settings:
     method: CannerMethod | None = None
     measures: Family | None = None
     formula_id: str | None = None
+    choices: Choices = field(default_factory=Choices)

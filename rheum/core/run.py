@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any, Literal
 
+from rheum.core.choices import Rim
 from rheum.core.findings import Destination
 
 Step = Literal["prepare", "heat-jars", "cook", "fill", "loads", "refrigerate", "seals", "done"]
@@ -43,6 +44,9 @@ class Snapshot:
     jars_per_load: int
     weeks: int
     fridge_days: int
+    cool_hours: int = 12
+    unsealed_days: int = 7
+    rim: Rim = "water"
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from rheum.core.choices import Practice
 from rheum.core.findings import Destination, Finding
 from rheum.core.keeping import FridgeKeeping
 from rheum.core.process import Process
@@ -16,6 +17,7 @@ class FormulaRef:
     title: str
     source: str
     recall: str
+    own: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,6 +25,7 @@ class NearRef:
     id: str
     title: str
     distance: float
+    differs: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +70,7 @@ class JarChoice:
 class UnreadLine:
     line: int
     text: str
+    name: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +86,8 @@ class LineRead:
 
 @dataclass(frozen=True, slots=True)
 class Verdict:
-    """Where the jars may live, and everything that says why."""
+    """Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
+    of formulas so near to one another that the stricter verdict was taken."""
 
     title: str
     destination: Destination
@@ -101,3 +106,6 @@ class Verdict:
     jars_high: int | None
     headspace_wanted_mm: float
     allergens: tuple[str, ...]
+    chosen: bool = False
+    tied: tuple[str, ...] = ()
+    practice: tuple[Practice, ...] = ()

@@ -10,10 +10,11 @@ from functools import cache
 from importlib.resources import files
 from typing import Any, Final
 
-from rheum.core.formulas import Formula, FormulaLine, Pool, Source, Swap, Yield
+from rheum.core.formulas import SOURCE_KINDS, Formula, FormulaLine, OwnSource, Pool, Source, Swap, Yield
 from rheum.core.ingredients import ROLES, Catalogue, ClassRole, Ingredient
 from rheum.core.jars import CLASS_ML, Jar, process_class_of
 from rheum.core.library import Library
+from rheum.core.placing import PlaceKind
 from rheum.core.quantity import AmountError, leading_amount
 from rheum.core.units import MM_PER_INCH
 
@@ -88,6 +89,31 @@ def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping
         raise BadReference(f"ingredients.csv: {error}") from None
 
 
+def read_kinds(text: str, roles: Mapping[str, ClassRole]) -> dict[str, PlaceKind]:
+    """The kinds in which a person may place what Rheum does not know. Fails on a class without a role, and on one that
+    would make an acid, a water or a salt of it."""
+    kinds = {}
+    for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
+        try:
+            role = roles[row["class"]]
+            if role.role in ("vinegar", "juice", "fresh-juice", "citric", "water", "salt"):
+                raise ValueError(f"nothing may be placed as {role.role}")
+            example = Ingredient(
+                row["id"], row["title"], (), row["class"], row["swap_group"] or None, _pair(row, "ph_low", "ph_high"),
+                _pair(row, "buffer_low", "buffer_high"), None, float(row["g_per_cup"]), None, 1.0, (), role,
+            )  # fmt: skip
+        except (KeyError, ValueError) as error:
+            raise BadReference(f"kinds.csv line {number}: {error}") from None
+        kinds[row["id"]] = PlaceKind(row["id"], row["title"], example)
+    return kinds
+
+
+@cache
+def kinds() -> dict[str, PlaceKind]:
+    """The kinds, read once."""
+    return read_kinds(_text("kinds.csv"), read_roles(_text("roles.csv")))
+
+
 def _formula_line(text: str, catalogue: Catalogue) -> FormulaLine:
     cells = [cell.strip() for cell in text.split("|")] + ["", ""]
     amount, rest = leading_amount(cells[0])
@@ -117,14 +143,29 @@ def _minutes(table: Mapping[str, Any], bands: tuple[int, ...]) -> dict[str, tupl
     return result
 
 
+def _own_source(entry: Mapping[str, Any]) -> OwnSource:
+    if entry.get("kind") not in SOURCE_KINDS:
+        raise ValueError(f"the kind of source must be one of {', '.join(SOURCE_KINDS)}")
+    return OwnSource(entry["kind"], str(entry["title"]), str(entry["page"]), int(entry["year"]), bool(entry.get("imported", False)))
+
+
 def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]) -> dict[str, Formula]:
-    """All formulas by id. Fails with the id of the formula that is wrong and what is wrong with it."""
+    """All formulas by id. Fails with the id of the formula that is wrong and what is wrong with it. A formula of one's own has
+    a table as its source (kind, title, page, year), and may have no bands: then the kitchen's chart adds for the height."""
     result: dict[str, Formula] = {}
-    for entry in tomllib.loads(text)["formula"]:
+    try:
+        entries = tomllib.loads(text)["formula"]
+    except (tomllib.TOMLDecodeError, KeyError, RecursionError) as error:
+        raise BadReference(f"no formulas could be read: {error}") from None
+    if not isinstance(entries, list) or not all(isinstance(entry, dict) for entry in entries):
+        raise BadReference("no formulas could be read: each begins with [[formula]]")
+    for entry in entries:
         try:
             if entry["id"] in result:
                 raise ValueError("this id is there twice")
             bands = tuple(entry["bands"])
+            own = _own_source(entry["source"]) if isinstance(entry["source"], dict) else None
+            source = Source("own", f"{own.title}, p. {own.page}, {own.year}") if own else sources[entry["source"]]
             low_high, jar = entry["yield"].split(" ")
             low, _, high = low_high.partition("-")
             pools = []
@@ -138,8 +179,8 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
                 title=entry["title"],
                 kind=entry["kind"],
                 pack=entry["pack"],
-                source=sources[entry["source"]],
-                recall=entry["recall"],
+                source=source,
+                recall=entry["recall"] if own is None else "entered",
                 lines=tuple(_formula_line(line, catalogue) for line in entry["lines"]),
                 pools=tuple(pools),
                 alternatives={key: tuple(value) for key, value in entry.get("alternatives", {}).items()},
@@ -151,14 +192,18 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
                 steps=entry.get("steps", ""),
                 weeks=entry["weeks"],
                 whole_in_brine=entry.get("whole_in_brine", False),
+                own=own,
+                by_chart=own is not None and not bands,
             )
+            if own is None and not bands:
+                raise ValueError("a shipped formula carries its own table of heights")
             if jar not in CLASS_ML:
                 raise ValueError(f"no jar size {jar}")
             for given, others in result[entry["id"]].alternatives.items():
                 for other in (given, *others):
                     if other not in catalogue.by_id:
                         raise ValueError(f"no ingredient {other}")
-        except (KeyError, ValueError, AmountError) as error:
+        except (KeyError, TypeError, AttributeError, ValueError, AmountError) as error:
             raise BadReference(f"formulas.toml, formula {entry.get('id', '?')}: {error}") from None
     return result
 

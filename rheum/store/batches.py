@@ -150,7 +150,11 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
         load = next(item for item in state.loads if item.number == jar.load)
         made = (load.heat_off_at or snapshot.begun_at).astimezone().date()
         sealed = jar.state == "sealed"
-        dates = shelf_dates(made, snapshot.weeks) if sealed else fridge_dates(made, snapshot.fridge_days, snapshot.minutes is not None)
+        dates = (
+            shelf_dates(made, snapshot.weeks)
+            if sealed
+            else fridge_dates(made, snapshot.fridge_days, snapshot.minutes is not None, snapshot.unsealed_days)
+        )
         connection.execute(
             """
             INSERT INTO jar (batch_id, number, load, place, made_on, ready_from, best_before)

@@ -52,6 +52,17 @@ ATTACKS = {
     "a bottle of it": BEANS.replace("4 cups white vinegar (5%)", "1 bottle white vinegar (5%)"),
     "a thousand with a point": BEANS + "1.000 g onions\n",
     "a thousand with a space": BEANS + "1 000 g onions\n",
+    "onions by the metric jar": BEANS + "Per 500 ml jar:\n1 cup onions\n",
+    "onions by the 750 ml jar": BEANS + "Per 750 ml jar:\n1/2 cup onions\n",
+    "a dozen written out": BEANS + "one dozen onions\n",
+    "level cups": BEANS + "2 level cups onions\n",
+    "tins of the same": BEANS.replace("4 lb green beans", "4 x 400 g tins green beans"),
+    "tins in brackets": BEANS.replace("4 lb green beans", "4 tins (400 g) green beans"),
+    "cans by weight": BEANS.replace("4 lb green beans", "4 (16 oz) cans green beans"),
+    "pounds and ounces more": BEANS.replace("4 lb green beans", "4 lb 15 oz green beans"),
+    "plus more of it": BEANS.replace("green beans", "green beans, plus more as needed"),
+    "plus a weight": BEANS.replace("4 lb green beans", "4 lb green beans, plus 1 lb"),
+    "a blend that is none": BEANS.replace("(5%)", "(5%), blended: 1 part 7% and 4 parts 3%"),
     "zero-width letters": BEANS + "2 cups c\u200bream\n",
 }
 

@@ -97,7 +97,7 @@ def headspace(case: Case) -> Iterator[Finding]:
             )
 
 
-def _needed(case: Case, formula: Formula, said: SaidMinutes) -> int | None:
+def minutes_needed(case: Case, formula: Formula, said: SaidMinutes) -> int | None:
     """Minutes the formula asks of what the text says: at the lowest band unless an altitude stands beside them."""
     from rheum.core.jars import Jar, process_class_of
 
@@ -107,7 +107,7 @@ def _needed(case: Case, formula: Formula, said: SaidMinutes) -> int | None:
         size = process_class_of(CLASS_ML[said.jar]) if named is None else named.process_class
         jar = named or Jar(said.jar, said.jar, CLASS_ML[said.jar], 0, 0, 0, size or "half-gallon", "us")
     height = altitude(said.altitude_ft, "ft") if said.altitude_ft is not None else altitude(0, "ft")
-    found = process_for(formula, jar, case.pack, height, "bath", formula.headspace_mm)
+    found = process_for(formula, jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices)
     return found.minutes if found else None
 
 
@@ -117,7 +117,7 @@ def minutes(case: Case) -> Iterator[Finding]:
     if not formula:
         return
     for said in case.recipe.method.minutes:
-        needed = _needed(case, formula, said)
+        needed = minutes_needed(case, formula, said)
         if needed is None:
             continue
         where = "at sea level" if said.altitude_ft is None else f"at {said.altitude_ft:,.0f} ft"
@@ -131,7 +131,7 @@ def minutes(case: Case) -> Iterator[Finding]:
             )
         elif said.minutes > needed:
             yield finding("time-long", f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.", said.line)
-    own = process_for(formula, case.jar, case.pack, height, "bath", formula.headspace_mm) if height else None
+    own = process_for(formula, case.jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices) if height else None
     asked = case.settings.minutes
     if asked is None or own is None or height is None:
         return
@@ -152,7 +152,7 @@ def steam_cap(case: Case) -> Iterator[Finding]:
     formula, height = _formula(case), case.settings.altitude
     if case.settings.method != "steam" or not formula or not height:
         return
-    found = process_for(formula, case.jar, case.pack, height, "steam", formula.headspace_mm)
+    found = process_for(formula, case.jar, case.pack, height, "steam", formula.headspace_mm, case.settings.choices)
     total = max(found.minutes if found else 0, case.settings.minutes or 0)
     if total > STEAM_CAP_MINUTES:
         yield finding(

@@ -1,0 +1,88 @@
+"""What would make it a tested one: the way from a spoilt recipe back to the formula it came from."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from rheum.core.altitude import read_altitude
+from rheum.core.becoming import becoming
+from rheum.core.checking import check_text
+from rheum.core.editing import apply_changes
+from rheum.core.request import RequestError, Settings
+from rheum.core.writing import formula_text
+from rheum.reference.loading import library
+from tests.core.test_remedies import SPOILT
+
+FACTS = library()
+HERE = Settings(read_altitude("4150ft"), measures="us")
+GRAN = """Gran's bean jars
+
+5 lb green beans, trimmed
+10 heads dill
+30 cloves garlic
+1/2 cup pickling salt
+4 cups white vinegar (4%)
+6 cups water
+1 cup carrots, sliced
+2 tbsp olive oil
+1 tsp dried chilli flakes
+
+Method:
+Raw pack into quart jars, leaving 1 inch headspace. Process 3 minutes in boiling water.
+"""
+
+
+def test_a_recipe_of_ones_own_becomes_a_tested_one_line_by_line() -> None:
+    way = becoming(GRAN, HERE, "dilled-green-beans", FACTS)
+    assert (way.destination_now, way.destination, way.limits, way.written_anew) == ("fridge", "shelf", 0, False)
+    assert way.scale == pytest.approx(1.25)
+    after = {step.line: step.after for step in way.steps}
+    assert after[5] == "10 cloves garlic"
+    assert after[7] == "5 cups white distilled vinegar (5% acidity)"
+    assert after[8] == "5 cups water"
+    assert after[9] == after[10] == ""
+    assert "1/2 inch headspace" in after[14]
+    assert "5 minutes" in after[14]
+    assert way.text.startswith("Gran's bean jars"), "what was good is kept"
+    assert "1 tsp dried chilli flakes" in way.text
+
+
+def test_each_step_tells_the_verdict_with_it_alone() -> None:
+    way = becoming(GRAN, HERE, "dilled-green-beans", FACTS)
+    for step in way.steps:
+        text, sets = apply_changes(GRAN, step.changes)
+        verdict = check_text(text, replace(HERE, formula_id="dilled-green-beans", **sets), FACTS)
+        assert verdict.destination == step.destination
+        assert sum(1 for found in verdict.findings if found.level in ("stop", "limit")) == step.limits <= way.limits_now
+
+
+@pytest.mark.parametrize("fault", sorted(SPOILT))
+def test_every_spoilt_formula_finds_its_way_back(fault: str) -> None:
+    anew = 0
+    for formula in FACTS.formulas.values():
+        text = SPOILT[fault](formula_text(formula, "metric"))
+        way = becoming(text, HERE, formula.id, FACTS)
+        end = check_text(way.text, replace(HERE, **way.settings), FACTS)
+        assert (way.destination, end.destination) == ("shelf", "shelf"), (formula.id, [(f.code, f.line, f.says) for f in end.findings], way.text)
+        anew += way.written_anew
+    assert anew <= 12, "most are mended, not written anew"
+
+
+def test_a_recipe_of_something_else_is_written_anew() -> None:
+    way = becoming("Carrots\n2 lb carrots\n1 cup white vinegar (5%)\n", HERE, "dilled-okra", FACTS)
+    assert way.destination == "shelf"
+    assert check_text(way.text, replace(HERE, **way.settings), FACTS).destination == "shelf"
+
+
+def test_a_tested_recipe_has_nothing_to_become() -> None:
+    for formula in FACTS.formulas.values():
+        way = becoming(formula_text(formula), HERE, formula.id, FACTS)
+        assert (way.destination_now, way.limits_now, way.written_anew) == ("shelf", 0, False)
+        assert not way.steps, (formula.id, way.steps)
+
+
+def test_a_formula_that_is_not_there_is_refused() -> None:
+    with pytest.raises(RequestError, match="There is no formula"):
+        becoming(GRAN, HERE, "moon-beans", FACTS)
