@@ -23,7 +23,6 @@ from rheum.store.database import FILE_OF, StoreError, default_data
 
 EXIT: Final = {"shelf": 0, "fridge": 10, "discard": 20}
 EXIT_WRONG: Final = 2
-_READ: Final = (".txt", ".text", ".md", "", ".json")
 _MARK: Final = {"stop": "STOP   ", "limit": "LIMIT  ", "caution": "CAUTION", "note": "note   "}
 _WHERE: Final = {
     "shelf": "SHELF: may stand on the shelf",
@@ -100,14 +99,16 @@ def _wrong(sentence: str) -> int:
 
 def _read(name: str) -> str:
     """The recipe text of a file. ValueError with a sentence where it cannot be read."""
-    from rheum.formats.recipe_json import read_recipe_json
+    from rheum.formats.recipe_file import READ, text_of_file
 
     if name == "-":
         text = sys.stdin.buffer.read(1_000_000).decode("utf-8", errors="replace")
-        return read_recipe_json(text) if text.lstrip().startswith("{") else text
+        return text_of_file("", text)
     path = Path(name)
-    if path.suffix.lower() not in _READ:
-        raise ValueError(f"{name} is neither .txt (recipe text) nor .json (a schema.org Recipe). Rename it, or pipe it in with “-”.")
+    if path.suffix.lower() not in READ:
+        raise ValueError(
+            f"{name} is neither .txt (recipe text) nor .json (a schema.org Recipe), .md, .csv or .html. Rename it, or pipe it in with “-”."
+        )
     try:
         if path.stat().st_size > 1_000_000:
             raise ValueError(f"{name} is too large to be a recipe.")
@@ -116,7 +117,7 @@ def _read(name: str) -> str:
         raise ValueError(f"{name} cannot be read: {error.strerror}.") from None
     except UnicodeDecodeError:
         raise ValueError(f"{name} is not text in UTF-8. Save it again as plain text.") from None
-    return read_recipe_json(text) if path.suffix.lower() == ".json" else text
+    return text_of_file(path.name, text)
 
 
 def _check(arguments: argparse.Namespace) -> int:

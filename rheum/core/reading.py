@@ -274,8 +274,9 @@ class _Reader:
             if unread:
                 self.unread.append(Unread(number, phrase, reason, name))
             return
-        around = line[: match.start()] + line[match.end() :]
-        if read.ingredient.role.role == "water" and _CANNER_WATER.search(around):
+        begins = max(line.rfind(mark, 0, match.start()) for mark in ".;!") + 1
+        ends = min((at for mark in ".;!" if (at := line.find(mark, match.end())) >= 0), default=len(line))
+        if read.ingredient.role.role == "water" and _CANNER_WATER.search(line[begins:ends]):
             return
         if not self._speaks_again(read, line, match.start()):
             self.lines.append(read)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from html import unescape
 from typing import Any
 
 
@@ -15,7 +16,7 @@ def _strings(value: Any, field: str) -> list[str]:
     if value is None:
         return []
     if isinstance(value, str):
-        return [line.strip() for line in value.splitlines() if line.strip()]
+        return [line.strip() for line in unescape(value).splitlines() if line.strip()]
     if isinstance(value, dict):
         inner = value.get("itemListElement")
         return _strings(inner if inner is not None else value.get("text", value.get("name")), field)
@@ -27,7 +28,7 @@ def _strings(value: Any, field: str) -> list[str]:
 def _find_recipe(data: Any) -> dict[str, Any]:
     if isinstance(data, list):
         for item in data:
-            if isinstance(item, dict) and _is_recipe(item):
+            if isinstance(item, dict) and is_recipe(item):
                 return item
         raise BadRecipeJson("None of these objects is a schema.org Recipe.")
     if not isinstance(data, dict):
@@ -37,7 +38,8 @@ def _find_recipe(data: Any) -> dict[str, Any]:
     return data
 
 
-def _is_recipe(item: dict[str, Any]) -> bool:
+def is_recipe(item: dict[str, Any]) -> bool:
+    """Whether an object says that it is a Recipe."""
     kind = item.get("@type")
     return kind == "Recipe" or (isinstance(kind, list) and "Recipe" in kind)
 
@@ -53,7 +55,7 @@ def recipe_text_of(data: Any) -> str:
     ingredients = _strings(recipe["recipeIngredient"], "recipeIngredient")
     if not ingredients:
         raise BadRecipeJson("“recipeIngredient” is empty: give a list with one ingredient to a line.")
-    out = [name.strip().replace("\n", " ") or "Untitled batch", "", "Ingredients:", *ingredients]
+    out = [unescape(name).strip().replace("\n", " ") or "Untitled batch", "", "Ingredients:", *ingredients]
     made = _strings(recipe.get("recipeYield"), "recipeYield") if not isinstance(recipe.get("recipeYield"), (int, float)) else []
     if made:
         out.append(f"Yield: {made[-1]}")

@@ -65,7 +65,11 @@ def test_every_spoilt_formula_finds_its_way_back(fault: str) -> None:
         text = SPOILT[fault](formula_text(formula, "metric"))
         way = becoming(text, HERE, formula.id, FACTS)
         end = check_text(way.text, replace(HERE, **way.settings), FACTS)
-        assert (way.destination, end.destination) == ("shelf", "shelf"), (formula.id, [(f.code, f.line, f.says) for f in end.findings], way.text)
+        assert (way.destination, end.destination) == ("shelf", "shelf"), (
+            formula.id,
+            [(f.code, f.line, f.says) for f in end.findings],
+            way.text,
+        )
         anew += way.written_anew
     assert anew <= 12, "most are mended, not written anew"
 

@@ -6,9 +6,17 @@ import json
 
 import pytest
 
+from rheum.core.altitude import altitude
+from rheum.core.checking import check_text
 from rheum.core.library import Library
 from rheum.core.reading import read_recipe
+from rheum.core.request import Settings
+from rheum.core.writing import formula_text
+from rheum.formats.recipe_file import text_of_file
 from rheum.formats.recipe_json import BadRecipeJson, read_recipe_json, recipe_text_of
+from rheum.formats.written_recipe import ENDING, write_recipe
+from tests.core.corpus import CORPUS
+from tests.core.corpus_kitchens import KITCHENS
 
 BASE = {"@context": "https://schema.org", "@type": "Recipe", "name": "Okra", "recipeIngredient": ["7 lb okra", "6 cups white vinegar (5%)"]}
 
@@ -70,3 +78,94 @@ def test_what_is_no_recipe_says_which_field(text: str, says: str) -> None:
     with pytest.raises(BadRecipeJson, match=says) as refused:
         read_recipe_json(text)
     assert str(refused.value).endswith(".")
+
+
+# --- written again --------------------------------------------------------------------------------------------------
+
+
+def lines_of(text: str, facts: Library) -> list[tuple[str, str, str | None, object, object, object]]:
+    """What matters of a recipe's lines, whatever order their headings stand in."""
+    recipe = read_recipe(text, facts.catalogue)
+    found = [(line.ingredient.id, line.section, line.per_jar, line.amount, line.strength, line.other) for line in recipe.lines]
+    return sorted(found, key=str)
+
+
+def said_of(text: str, facts: Library) -> tuple[object, ...]:
+    method = read_recipe(text, facts.catalogue).method
+    return (
+        {(m.minutes, m.jar) for m in method.minutes},
+        {gap for _, gap in method.headspaces_mm},
+        {pack for _, pack in method.packs},
+        len(method.refused),
+    )
+
+
+@pytest.mark.parametrize("wanted", ["text", "json", "markdown"])
+def test_every_formula_and_every_corpus_recipe_survives_the_round_trip(wanted: str, facts: Library) -> None:
+    texts = [formula_text(formula, measures) for formula in facts.formulas.values() for measures in ("us", "metric")]
+    texts += [entry.text for entry in (CORPUS | KITCHENS).values()]
+    for text in texts:
+        written = write_recipe(text, wanted, facts.catalogue)
+        back = text_of_file(f"recipe.{ENDING[wanted]}", written)
+        assert lines_of(back, facts) == lines_of(text, facts), (wanted, text, back)
+        assert said_of(back, facts) == said_of(text, facts), (wanted, text, back)
+        assert read_recipe(back, facts.catalogue).title == read_recipe(text, facts.catalogue).title
+        assert len(read_recipe(back, facts.catalogue).unread) == len(read_recipe(text, facts.catalogue).unread)
+        assert text_of_file(f"recipe.{ENDING[wanted]}", write_recipe(back, wanted, facts.catalogue)) == back, "and a second time"
+
+
+def test_a_table_of_every_formula_is_judged_as_the_formula(facts: Library) -> None:
+    for formula in facts.formulas.values():
+        table = write_recipe(formula_text(formula), "csv", facts.catalogue)
+        assert table.splitlines()[0] == "section,amount,unit,ingredient,preparation"
+        verdict = check_text(text_of_file("recipe.csv", table), Settings(altitude(0, "m"), measures="us"), facts)
+        assert (verdict.destination, verdict.formula.id if verdict.formula else None) == ("shelf", formula.id)
+
+
+@pytest.mark.parametrize(
+    "table",
+    [
+        "Quantity;Units;Item\n4;lb;green beans\n4;cups;white vinegar (5%)\n4;cups;water\n",
+        "amount\tunit\tingredient\tnotes\n4\tlb\tgreen beans\ttrimmed\n4\tcups\twhite vinegar (5%)\t\n4\tcups\twater\t\n",
+        "Beans\n4,lb,green beans\n4,cups,white vinegar (5%)\n4,cups,water\n",
+    ],
+)
+def test_tables_in_other_shapes(table: str, facts: Library) -> None:
+    recipe = read_recipe(text_of_file("beans.csv", table), facts.catalogue)
+    assert [line.ingredient.id for line in recipe.lines] == ["green-bean", "white-vinegar", "water"]
+    assert not recipe.unread
+
+
+PAGE = """<!DOCTYPE html><html><head><title>A page</title>
+<script type="application/ld+json">{"@context": "https://schema.org", "@graph": [{"@type": "WebPage"}, %s]}</script>
+<script>var recipe = "7 lb carrots";</script></head><body><p>3 lb carrots</p></body></html>"""
+
+
+def test_a_recipe_inside_a_saved_page(facts: Library) -> None:
+    recipe = read_recipe(text_of_file("page.html", PAGE % json.dumps({**BASE, "name": "Gran&#39;s okra"})), facts.catalogue)
+    assert recipe.title == "Gran's okra"
+    assert [line.ingredient.id for line in recipe.lines] == ["okra", "white-vinegar"]
+
+
+@pytest.mark.parametrize(
+    ("name", "content", "says"),
+    [
+        ("page.html", "<html><p>7 lb okra</p></html>", "Copy the recipe's words"),
+        ("page.html", PAGE % f"{json.dumps(BASE)}, {json.dumps({**BASE, 'name': 'Beans'})}", "several recipes"),
+        ("page.html", '<script type="application/ld+json">{broken</script>', "Copy the recipe's words"),
+        ("recipe.pdf", "%PDF", "none of the files Rheum reads"),
+        ("recipe.csv", "", "empty"),
+        ("recipe.json", "{", "not whole JSON"),
+    ],
+)
+def test_files_that_hold_no_recipe_say_so(name: str, content: str, says: str) -> None:
+    with pytest.raises(ValueError, match=says):
+        text_of_file(name, content)
+
+
+def test_a_jar_line_never_loses_its_heading(facts: Library) -> None:
+    """A per-jar line written without its heading would count once in the batch: the verdict would be another one."""
+    text = formula_text(facts.formulas["dill-cucumbers-fresh-pack"])
+    written = json.loads(write_recipe(text, "json", facts.catalogue))["recipeIngredient"]
+    assert "Per pint jar: 1 tsp mustard seed" in written
+    assert "Soak: 2 gallons water" in written
