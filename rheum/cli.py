@@ -13,6 +13,8 @@ from typing import Any, Final
 
 from rheum.core.altitude import Altitude, AltitudeError, read_altitude
 from rheum.core.checking import check_text
+from rheum.core.choices import Choices
+from rheum.core.library import Library
 from rheum.core.quantity import AmountError, number
 from rheum.core.reading import UnreadableRecipe
 from rheum.core.request import RequestError, Settings
@@ -61,6 +63,9 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("--pack", choices=("raw", "hot"))
     check.add_argument("--measures", choices=("us", "metric", "imperial"))
     check.add_argument("--formula", metavar="ID", help="the tested formula you follow")
+    check.add_argument(
+        "--data", type=Path, default=None, help="also use the formulas, placements and choices of the kitchen in this data folder"
+    )
     check.add_argument("--json", action="store_true", help="print one JSON object")
     for name, words in (("serve", "serve your own kitchen"), ("demo", "serve the demo kitchen")):
         serve = commands.add_parser(name, help=words)
@@ -123,12 +128,16 @@ def _read(name: str) -> str:
 def _check(arguments: argparse.Namespace) -> int:
     from rheum.reference.loading import library
 
+    try:
+        facts, choices = _kitchen(arguments.data) if arguments.data else (library(), Choices())
+    except StoreError as error:
+        return _wrong(str(error))
     settings = Settings(
         arguments.altitude, arguments.jar, arguments.pack, arguments.headspace, arguments.minutes, arguments.method, arguments.measures,
-        arguments.formula,
+        arguments.formula, choices,
     )  # fmt: skip
     try:
-        verdict = check_text(_read(arguments.file), settings, library())
+        verdict = check_text(_read(arguments.file), settings, facts)
     except (UnreadableRecipe, RequestError, AltitudeError, ValueError) as error:
         return _wrong(str(error))
     if arguments.json:
@@ -136,6 +145,21 @@ def _check(arguments: argparse.Namespace) -> int:
     else:
         _print(verdict)
     return EXIT[verdict.destination]
+
+
+def _kitchen(folder: Path) -> tuple[Library, Choices]:
+    from rheum.api.facts import library_of
+    from rheum.store import facts as stored
+    from rheum.store.database import connect, open_data
+
+    path = folder / FILE_OF["kitchen"]
+    if not path.exists():
+        raise StoreError(f"There is no kitchen in {folder}. Leave --data out, or start one with “rheum serve --data {folder}”.")
+    database = connect(open_data(folder, "kitchen"))
+    try:
+        return library_of(database), stored.choices(database)
+    finally:
+        database.close()
 
 
 def _plain(value: Any) -> str:

@@ -6,21 +6,25 @@ import sqlite3
 from typing import Any, Final
 
 from apiflask import APIFlask
-from flask import Response, g
+from flask import Response, g, request
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
-from rheum.api import batches, checks, guard, kitchen, pages, shelf
+from rheum.api import batches, checks, guard, kitchen, own_facts, pages, recipes, shelf
 from rheum.api.problems import Problem, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
 from rheum.core.altitude import AltitudeError
+from rheum.core.placing import PlacementRefused
 from rheum.core.reading import UnreadableRecipe
 from rheum.core.request import RequestError
 from rheum.core.run import EventRefused
 from rheum.formats.recipe_json import BadRecipeJson
+from rheum.formats.written_recipe import BadRecipeFile
 
 BODY_LIMIT: Final = 64 * 1024
+# A saved page is larger than a recipe; three versions are three recipes.
+LARGER: Final = {"/api/recipes/read": 2 * 1024 * 1024, "/api/own-formulas/import": 512 * 1024, "/api/compare": 192 * 1024}
 
 
 def create_app(setup: Setup) -> APIFlask:
@@ -30,8 +34,21 @@ def create_app(setup: Setup) -> APIFlask:
     app.extensions["rheum"] = setup
     guard.install(app, setup.hosts)
     _errors(app)
-    for blueprint in (checks.blueprint, kitchen.blueprint, batches.blueprint, shelf.blueprint, pages.blueprint):
+    for blueprint in (
+        checks.blueprint,
+        kitchen.blueprint,
+        batches.blueprint,
+        shelf.blueprint,
+        recipes.blueprint,
+        own_facts.blueprint,
+        pages.blueprint,
+    ):
         app.register_blueprint(blueprint)
+
+    @app.before_request
+    def _room() -> None:
+        if request.path in LARGER:
+            request.max_content_length = LARGER[request.path]
 
     @app.teardown_request
     def _close(_: BaseException | None) -> None:
@@ -48,6 +65,8 @@ def _errors(app: APIFlask) -> None:
     app.register_error_handler(ValidationError, of_validation)
     app.register_error_handler(UnreadableRecipe, lambda e: problem_response(422, "Nothing to check", str(e), "text"))
     app.register_error_handler(BadRecipeJson, lambda e: problem_response(422, "Not a recipe", str(e), "recipe"))
+    app.register_error_handler(BadRecipeFile, lambda e: problem_response(422, "Not a recipe", str(e), "content"))
+    app.register_error_handler(PlacementRefused, lambda e: problem_response(422, "Cannot be placed so", str(e), "name"))
     app.register_error_handler(RequestError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
     app.register_error_handler(AltitudeError, lambda e: problem_response(422, "Cannot be used", str(e), "altitude"))
     app.register_error_handler(EventRefused, lambda e: problem_response(409, "Not now", str(e)))

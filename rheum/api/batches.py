@@ -8,6 +8,7 @@ from apiflask import APIBlueprint
 from pydantic import TypeAdapter
 
 from rheum.api.context import connection, now
+from rheum.api.facts import kitchen_facts
 from rheum.api.problems import Problem
 from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView, BeginIn, EventIn
 from rheum.core.batch import state_at
@@ -17,7 +18,6 @@ from rheum.core.findings import Finding
 from rheum.core.request import Settings
 from rheum.core.run import Event
 from rheum.core.verdict import Verdict
-from rheum.reference.loading import library
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
 
@@ -48,15 +48,14 @@ def begin_batch(asked: BeginIn) -> BatchView:
     kitchen = kitchens.read(connection())
     if kitchen is None:
         raise Problem(409, "No altitude", "Set the kitchen's altitude first: without it there are no minutes.")
+    facts, choices = kitchen_facts()
     settings = Settings(
         kitchen.height, asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures or kitchen.measures,
-        asked.formula_id,
+        asked.formula_id, choices,
     )  # fmt: skip
-    verdict = check_text(asked.text, settings, library())
+    verdict = check_text(asked.text, settings, facts)
     try:
-        snapshot = begin(
-            asked.id, asked.text, verdict, settings, library(), now(), asked.jars, asked.jars_per_load or kitchen.jars_per_load
-        )
+        snapshot = begin(asked.id, asked.text, verdict, settings, facts, now(), asked.jars, asked.jars_per_load or kitchen.jars_per_load)
     except CannotBegin as reason:
         raise Problem(409, "Cannot begin", str(reason)) from None
     recorded = stored.add(connection(), snapshot, _VERDICT.dump_json(verdict).decode())

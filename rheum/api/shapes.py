@@ -8,12 +8,16 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, model_validator
 
-from rheum.core.findings import Finding
-from rheum.core.formulas import FormulaKind, Recall
+from rheum.core.becoming import Becoming
+from rheum.core.choices import Chart, Choices, Rim, Sterilise, WaterOver
+from rheum.core.comparing import Comparison
+from rheum.core.findings import Destination, Finding
+from rheum.core.formulas import FormulaKind, Recall, SourceKind
+from rheum.core.own_formula import Refusal, TwiceLine
 from rheum.core.request import CannerMethod
 from rheum.core.run import EventKind, RunState, Snapshot
 from rheum.core.units import Family
-from rheum.core.verdict import Verdict
+from rheum.core.verdict import Ph, Verdict
 
 
 class _Request(BaseModel):
@@ -45,6 +49,97 @@ class CheckIn(_Circumstances):
         if self.altitude_m is not None and self.altitude_ft is not None:
             raise ValueError("Give the altitude in metres or in feet, not both.")
         return self
+
+
+class BecomingIn(CheckIn):
+    """A recipe, and the formula that it should become."""
+
+    formula_id: str
+
+
+class CompareIn(_Request):
+    """Two or three recipe texts, and the kitchen they are judged in."""
+
+    texts: list[str]
+    altitude_m: float | None = None
+    altitude_ft: float | None = None
+    measures: Family | None = None
+    method: CannerMethod | None = None
+
+
+class PlacementIn(_Request):
+    """A name that Rheum does not know, and the kind that the person says it is."""
+
+    name: str = Field(max_length=60)
+    kind: str = Field(max_length=40)
+
+
+class RecipeFileIn(_Request):
+    """A file that a person brings: its name and its content as text."""
+
+    name: str = Field(max_length=200)
+    content: str
+
+
+class RecipeWriteIn(_Request):
+    """Recipe text to write in an open format."""
+
+    text: str
+    format: Literal["text", "json", "markdown", "csv"]
+
+
+class RecipeIn(_Request):
+    """A recipe to keep. The screen makes the id."""
+
+    id: str = Field(min_length=8, max_length=64)
+    text: str = Field(min_length=1, max_length=40_000)
+    origin: Literal["own", "friend", "video", "page", "merged", "formula", "book"] = "own"
+    jar: str | None = None
+    method: CannerMethod | None = None
+    formula_id: str | None = None
+
+
+class ChoicesIn(_Request):
+    """The kitchen's choices between schools that are both sound."""
+
+    chart: Chart
+    sterilise: Sterilise
+    water: WaterOver
+    cool_hours: Literal[12, 23]
+    unsealed_days: Literal[7, 14]
+    rim: Rim
+
+
+class EntryIn(_Request):
+    """A formula entered from a tested source. `minutes` per size: one figure at sea level, or one more than `bands_ft`."""
+
+    text: str
+    kind: FormulaKind
+    pack: Literal["raw", "hot"]
+    source_kind: SourceKind | Literal["friend", "video", "own", "merged"]
+    source_title: str = Field(max_length=160)
+    source_page: str = Field(max_length=120)
+    source_year: int
+    yield_low: float
+    yield_high: float
+    yield_jar: str
+    headspace_mm: float
+    minutes: dict[str, list[int]]
+    bands_ft: list[int] = []
+    weeks: int = Field(default=4, ge=0, le=52)
+
+
+class EnteredIn(EntryIn):
+    """The same, and what matters entered a second time."""
+
+    again: dict[int, str]
+    minutes_again: dict[str, list[int]]
+
+
+class TomlIn(_Request):
+    """A file of formulas from another household."""
+
+    toml: str
 
 
 class FormulaQuery(_Request):
@@ -107,6 +202,103 @@ class KitchenView:
 
 
 @dataclass(frozen=True)
+class KindView:
+    """A kind in which an unknown ingredient may be placed."""
+
+    id: str
+    title: str
+
+
+@dataclass(frozen=True)
+class PlacementView:
+    name: str
+    kind: str
+    title: str
+
+
+@dataclass(frozen=True)
+class Placements:
+    kinds: tuple[KindView, ...]
+    placed: tuple[PlacementView, ...]
+
+
+@dataclass(frozen=True)
+class RecipeText:
+    text: str
+
+
+@dataclass(frozen=True)
+class WrittenRecipe:
+    """A recipe written in an open format: a name for the file, its media type, its content."""
+
+    name: str
+    media: str
+    content: str
+
+
+@dataclass(frozen=True)
+class RecipeView:
+    """An own recipe with where its jars may live now, and the worst reason why not on the shelf."""
+
+    id: str
+    title: str
+    text: str
+    origin: Literal["own", "friend", "video", "page", "merged", "formula", "book"]
+    jar: str | None
+    method: CannerMethod | None
+    formula_id: str | None
+    changed_on: date
+    destination: Destination | None
+    formula_title: str | None
+    worst: str | None
+    produce: str
+
+
+@dataclass(frozen=True)
+class TestedView:
+    """A formula with where its jars may live here."""
+
+    id: str
+    title: str
+    kind: FormulaKind
+    source: str
+    recall: Recall
+    own: bool
+    produce: str
+    makes: str
+    minutes: str | None
+    destination: Destination
+
+
+@dataclass(frozen=True)
+class RecipeShelf:
+    recipes: tuple[RecipeView, ...]
+    tested: tuple[TestedView, ...]
+
+
+@dataclass(frozen=True)
+class LookedView:
+    """An entry looked over: why it is refused, what must be entered twice, how it compares."""
+
+    title: str
+    refusals: tuple[Refusal, ...]
+    twice: tuple[TwiceLine, ...]
+    nearest_id: str | None
+    nearest_title: str | None
+    distance: float | None
+    partings: tuple[str, ...]
+    ph: Ph | None
+
+
+@dataclass(frozen=True)
+class Entered:
+    """What was stored."""
+
+    ids: tuple[str, ...]
+    says: str
+
+
+@dataclass(frozen=True)
 class FormulaSummary:
     id: str
     title: str
@@ -117,6 +309,7 @@ class FormulaSummary:
     makes: str
     produce: str
     jars: tuple[str, ...]
+    own: bool = False
 
 
 @dataclass(frozen=True)
@@ -224,4 +417,44 @@ class ShelfOut(RootModel[ShelfView]):
 
 
 class AliveOut(RootModel[Alive]):
+    pass
+
+
+class BecomingOut(RootModel[Becoming]):
+    pass
+
+
+class ComparisonOut(RootModel[Comparison]):
+    pass
+
+
+class PlacementsOut(RootModel[Placements]):
+    pass
+
+
+class RecipeTextOut(RootModel[RecipeText]):
+    pass
+
+
+class WrittenRecipeOut(RootModel[WrittenRecipe]):
+    pass
+
+
+class RecipeOut(RootModel[RecipeView]):
+    pass
+
+
+class RecipeShelfOut(RootModel[RecipeShelf]):
+    pass
+
+
+class ChoicesOut(RootModel[Choices]):
+    pass
+
+
+class LookedOut(RootModel[LookedView]):
+    pass
+
+
+class EnteredOut(RootModel[Entered]):
     pass

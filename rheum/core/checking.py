@@ -26,7 +26,20 @@ from rheum.core.rules.codes import CODES, LEVELS
 from rheum.core.rules.reading import ph_of
 from rheum.core.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED, PROCESS_ALONE
 from rheum.core.units import MM_PER_INCH, Family
-from rheum.core.verdict import AcidLedger, FormulaRef, JarChoice, Kitchen, LineRead, Mol, NearRef, Ph, UnreadLine, Verdict
+from rheum.core.verdict import (
+    AcidLedger,
+    Differs,
+    FormulaRef,
+    JarChoice,
+    Kitchen,
+    LineRead,
+    Mol,
+    NearRef,
+    Ph,
+    PlaceAsk,
+    UnreadLine,
+    Verdict,
+)
 from rheum.core.writing import formula_text
 
 SHOWN_NEAREST: Final = 3
@@ -253,11 +266,11 @@ def _lines_read(case: Case) -> tuple[LineRead, ...]:
     return tuple(found)
 
 
-def _near(case: Case, near: Near) -> NearRef:
+def _differs(case: Case, near: Near) -> Differs:
     match = case.match
     if match is None or match.formula is not near.formula:
         match = match_to(case.lines, near.formula, case.library, case.jar.process_class)
-    return NearRef(near.formula.id, near.formula.title, round(near.distance, 3), tuple(differences(match)))
+    return Differs(near.formula.id, tuple(differences(match)))
 
 
 def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
@@ -272,8 +285,8 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     return Verdict(
         title=case.recipe.title,
         destination=destination_of(findings),
-        formula=FormulaRef(formula.id, formula.title, formula.says_source, formula.recall, formula.own is not None) if formula else None,
-        nearest=tuple(_near(case, near) for near in case.near),
+        formula=FormulaRef(formula.id, formula.title, formula.says_source, formula.recall) if formula else None,
+        nearest=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3)) for near in case.near),
         findings=findings,
         acid=_ledger(case),
         kitchen=Kitchen(
@@ -281,7 +294,7 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         ),
         jar=JarChoice(case.jar.id, case.jar.title, round(gap, 2), case.jar_chosen_by),
         process=_process(case, findings),
-        unread=tuple(UnreadLine(item.line, item.text, item.name) for item in case.recipe.unread),
+        unread=tuple(UnreadLine(item.line, item.text) for item in case.recipe.unread),
         lines=_lines_read(case),
         pack=case.pack if case.pack_known else None,
         fridge=fridge_keeping(case.ph, acid_known, formula.kind if formula else None),
@@ -290,5 +303,8 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         headspace_wanted_mm=wanted,
         allergens=tuple(allergens),
         chosen=case.settings.formula_id is not None,
+        own_formula=formula is not None and formula.own is not None,
+        differs=tuple(_differs(case, near) for near in case.near),
+        to_place=tuple(PlaceAsk(item.line, item.name) for item in case.recipe.unread if item.name),
         practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

@@ -22,13 +22,13 @@ from rheum.core.matching import measure, nearest
 from rheum.core.nearness import differences
 from rheum.core.profiles import Profile, profile
 from rheum.core.quantity import AmountError, split_amounts
-from rheum.core.reading import read_recipe
+from rheum.core.reading import UnreadableRecipe, read_recipe
 from rheum.core.recipe import Recipe, RecipeLine, is_prep_only
 from rheum.core.request import Settings
 from rheum.core.rules.produce import CANNING_PH
 from rheum.core.saying import mm, percent
 from rheum.core.units import kind_of
-from rheum.core.writing import JAR_WORD
+from rheum.core.writing import JAR_WORD, formula_text
 
 FIRST_YEAR: Final = 1994
 LAST_YEAR: Final = 2100
@@ -306,6 +306,20 @@ def look(entry: Entry, library: Library) -> Looked:
         ph=(round(band.low, 2), round(band.mid, 2), round(band.high, 2)) if band else None,
         formula=formula if not refusals else None,
     )
+
+
+def recheck(formula: Formula, library: Library) -> tuple[Refusal, ...]:
+    """The refusals again, for a formula that comes from another household's file: it is written out and looked over."""
+    assert formula.own is not None
+    made = formula.yields
+    entry = Entry(
+        formula_text(formula), formula.kind, formula.pack, formula.own, made.low, made.high, made.jar, formula.headspace_mm, formula.minutes,
+        formula.bands_ft, formula.weeks,
+    )  # fmt: skip
+    try:
+        return look(entry, library).refusals
+    except UnreadableRecipe as error:
+        return (Refusal(str(error), "text"),)
 
 
 def _amount_words(line: RecipeLine) -> str:

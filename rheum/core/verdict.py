@@ -17,7 +17,6 @@ class FormulaRef:
     title: str
     source: str
     recall: str
-    own: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +24,14 @@ class NearRef:
     id: str
     title: str
     distance: float
-    differs: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Differs:
+    """How the recipe differs from one of the nearest formulas, in a few words each."""
+
+    id: str
+    says: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +76,14 @@ class JarChoice:
 class UnreadLine:
     line: int
     text: str
-    name: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class PlaceAsk:
+    """An unread line whose one unknown name the person may place."""
+
+    line: int
+    name: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,5 +120,8 @@ class Verdict:
     headspace_wanted_mm: float
     allergens: tuple[str, ...]
     chosen: bool = False
+    own_formula: bool = False
+    differs: tuple[Differs, ...] = ()
+    to_place: tuple[PlaceAsk, ...] = ()
     tied: tuple[str, ...] = ()
     practice: tuple[Practice, ...] = ()

@@ -216,6 +216,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/becoming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would make a recipe the tested one named, as changes to apply one by one or together. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["BecomingIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BecomingOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check": {
         parameters: {
             query?: never;
@@ -268,6 +317,124 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kitchen's choices between schools that are both sound. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoicesOut"];
+                    };
+                };
+            };
+        };
+        /** Set the choices. Batches begun keep those they were begun with. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["ChoicesIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoicesOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two or three versions side by side, scaled to the same produce, and what merging them would do. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["CompareIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ComparisonOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -275,7 +442,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The tested formulas that ship. */
+        /** The tested formulas: those that ship, and those that this kitchen has entered. */
         get: {
             parameters: {
                 query?: never;
@@ -467,6 +634,597 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-formulas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Store a formula whose acid, produce and minutes were entered twice alike. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["EnteredIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EnteredOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-formulas.toml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All formulas of one's own as TOML of the shipped shape. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-formulas/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read formulas of another household's file. Each passes the same refusals; all of them come in, or none. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["TomlIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EnteredOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-formulas/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look an entry over: what is refused, what must be entered twice, how it compares. Nothing is stored. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["EntryIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookedOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-formulas/{formula_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a formula of one's own out. Batches begun under it keep what they were begun with. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    formula_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EnteredOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/placements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kinds to choose from, and what this kitchen has placed. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlacementsOut"];
+                    };
+                };
+            };
+        };
+        /** Place an ingredient that Rheum does not know. It is remembered for this kitchen. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["PlacementIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlacementsOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/placements/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a placement, unless a formula of one's own rests on it. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlacementsOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Own recipes and tested formulas, each with where its jars may live in this kitchen. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecipeShelfOut"];
+                    };
+                };
+            };
+        };
+        /** Keep a recipe, new or changed: the same id is the same recipe. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["RecipeIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecipeOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A file (text, Markdown, CSV, saved page, schema.org JSON) as recipe text. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["RecipeFileIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecipeTextOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Recipe text in an open format. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["RecipeWriteIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WrittenRecipeOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{recipe_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One own recipe. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recipe_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecipeOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        /** Take a recipe out. Batches begun from it keep their own copy. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recipe_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecipeShelfOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -541,6 +1299,16 @@ export interface components {
              * @default null
              */
             step: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+        };
+        /**
+         * Alternative
+         * @description Another way to the same end.
+         */
+        "BatchListOut.Alternative": {
+            /** Changes */
+            changes: components["schemas"]["BatchListOut.Change"][];
+            /** Says */
+            says: string;
         };
         /** BatchList */
         "BatchListOut.BatchList": {
@@ -681,7 +1449,7 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
          */
         "BatchListOut.Remedy": {
             /**
@@ -689,6 +1457,8 @@ export interface components {
              * @default []
              */
             changes: components["schemas"]["BatchListOut.Change"][];
+            /** @default null */
+            instead: components["schemas"]["BatchListOut.Alternative"] | null;
             /** Says */
             says: string;
         };
@@ -735,6 +1505,11 @@ export interface components {
             /** Boiling Point C */
             boiling_point_c: number | null;
             /**
+             * Cool Hours
+             * @default 12
+             */
+            cool_hours: number;
+            /**
              * Destination
              * @enum {string}
              */
@@ -771,6 +1546,12 @@ export interface components {
              * @enum {string}
              */
             pack: "raw" | "hot";
+            /**
+             * Rim
+             * @default water
+             * @enum {string}
+             */
+            rim: "water" | "vinegar";
             /** Source */
             source: string | null;
             /** Sterilise Minutes */
@@ -779,6 +1560,11 @@ export interface components {
             text: string;
             /** Title */
             title: string;
+            /**
+             * Unsealed Days
+             * @default 7
+             */
+            unsealed_days: number;
             /** Water Over Lids Mm */
             water_over_lids_mm: number;
             /** Water Temperature C */
@@ -810,6 +1596,16 @@ export interface components {
              * @default null
              */
             step: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+        };
+        /**
+         * Alternative
+         * @description Another way to the same end.
+         */
+        "BatchOut.Alternative": {
+            /** Changes */
+            changes: components["schemas"]["BatchOut.Change"][];
+            /** Says */
+            says: string;
         };
         /**
          * BatchView
@@ -940,7 +1736,7 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
          */
         "BatchOut.Remedy": {
             /**
@@ -948,6 +1744,8 @@ export interface components {
              * @default []
              */
             changes: components["schemas"]["BatchOut.Change"][];
+            /** @default null */
+            instead: components["schemas"]["BatchOut.Alternative"] | null;
             /** Says */
             says: string;
         };
@@ -994,6 +1792,11 @@ export interface components {
             /** Boiling Point C */
             boiling_point_c: number | null;
             /**
+             * Cool Hours
+             * @default 12
+             */
+            cool_hours: number;
+            /**
              * Destination
              * @enum {string}
              */
@@ -1030,6 +1833,12 @@ export interface components {
              * @enum {string}
              */
             pack: "raw" | "hot";
+            /**
+             * Rim
+             * @default water
+             * @enum {string}
+             */
+            rim: "water" | "vinegar";
             /** Source */
             source: string | null;
             /** Sterilise Minutes */
@@ -1038,12 +1847,168 @@ export interface components {
             text: string;
             /** Title */
             title: string;
+            /**
+             * Unsealed Days
+             * @default 7
+             */
+            unsealed_days: number;
             /** Water Over Lids Mm */
             water_over_lids_mm: number;
             /** Water Temperature C */
             water_temperature_c: number;
             /** Weeks */
             weeks: number;
+        };
+        /**
+         * BecomingIn
+         * @description A recipe, and the formula that it should become.
+         */
+        BecomingIn: {
+            /**
+             * Altitude Ft
+             * @default null
+             */
+            altitude_ft: number | null;
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /** Formula Id */
+            formula_id: string;
+            /**
+             * Headspace Mm
+             * @default null
+             */
+            headspace_mm: number | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Measures
+             * @default null
+             */
+            measures: ("us" | "metric" | "imperial") | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("bath" | "steam") | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Pack
+             * @default null
+             */
+            pack: ("raw" | "hot") | null;
+            /**
+             * Recipe
+             * @default null
+             */
+            recipe: unknown | null;
+            /**
+             * Text
+             * @default null
+             */
+            text: string | null;
+        };
+        /** BecomingOut */
+        BecomingOut: components["schemas"]["BecomingOut.Becoming"];
+        /**
+         * Becoming
+         * @description The way from a recipe to a formula. `text` and `settings` are what stands at its end; `written_anew` tells that only
+         *     writing the formula out at this size gets there.
+         */
+        "BecomingOut.Becoming": {
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /**
+             * Destination Now
+             * @enum {string}
+             */
+            destination_now: "shelf" | "fridge" | "discard";
+            /** Formula Id */
+            formula_id: string;
+            /** Formula Title */
+            formula_title: string;
+            /** Limits */
+            limits: number;
+            /** Limits Now */
+            limits_now: number;
+            /** Scale */
+            scale: number;
+            /** Settings */
+            settings: {
+                [key: string]: unknown;
+            };
+            /** Steps */
+            steps: components["schemas"]["BecomingOut.Step"][];
+            /** Text */
+            text: string;
+            /** Written Anew */
+            written_anew: boolean;
+        };
+        /**
+         * Change
+         * @description One change to the text or a setting that a remedy proposes.
+         */
+        "BecomingOut.Change": {
+            /**
+             * Line
+             * @default null
+             */
+            line: number | null;
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "replace" | "insert" | "remove" | "set";
+            /**
+             * Setting
+             * @default null
+             */
+            setting: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text: string | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: string | number | null;
+        };
+        /**
+         * Step
+         * @description One change on the way: what it does, the line before and after, and the verdict with this step alone.
+         */
+        "BecomingOut.Step": {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Changes */
+            changes: components["schemas"]["BecomingOut.Change"][];
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /** Limits */
+            limits: number;
+            /** Line */
+            line: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * BeginIn
@@ -1159,6 +2124,293 @@ export interface components {
             text: string | null;
         };
         /**
+         * ChoicesIn
+         * @description The kitchen's choices between schools that are both sound.
+         */
+        ChoicesIn: {
+            /**
+             * Chart
+             * @enum {string}
+             */
+            chart: "trade" | "longest";
+            /**
+             * Cool Hours
+             * @enum {integer}
+             */
+            cool_hours: 12 | 23;
+            /**
+             * Rim
+             * @enum {string}
+             */
+            rim: "water" | "vinegar";
+            /**
+             * Sterilise
+             * @enum {string}
+             */
+            sterilise: "when-needed" | "always";
+            /**
+             * Unsealed Days
+             * @enum {integer}
+             */
+            unsealed_days: 7 | 14;
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "as-needed" | "two-inches";
+        };
+        /** ChoicesOut */
+        ChoicesOut: components["schemas"]["ChoicesOut.Choices"];
+        /**
+         * Choices
+         * @description A kitchen's choices between schools that are both sound; the defaults are the cautious common ones.
+         *
+         *     `chart`: for a formula that gives sea-level minutes only, the trade chart, or the longest of it and the older rule.
+         *     `cool_hours` before lids are touched; `unsealed_days` a jar that failed to seal keeps in the refrigerator.
+         */
+        "ChoicesOut.Choices": {
+            /**
+             * Chart
+             * @default trade
+             * @enum {string}
+             */
+            chart: "trade" | "longest";
+            /**
+             * Cool Hours
+             * @default 12
+             */
+            cool_hours: number;
+            /**
+             * Rim
+             * @default water
+             * @enum {string}
+             */
+            rim: "water" | "vinegar";
+            /**
+             * Sterilise
+             * @default when-needed
+             * @enum {string}
+             */
+            sterilise: "when-needed" | "always";
+            /**
+             * Unsealed Days
+             * @default 7
+             */
+            unsealed_days: number;
+            /**
+             * Water
+             * @default as-needed
+             * @enum {string}
+             */
+            water: "as-needed" | "two-inches";
+        };
+        /**
+         * CompareIn
+         * @description Two or three recipe texts, and the kitchen they are judged in.
+         */
+        CompareIn: {
+            /**
+             * Altitude Ft
+             * @default null
+             */
+            altitude_ft: number | null;
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /**
+             * Measures
+             * @default null
+             */
+            measures: ("us" | "metric" | "imperial") | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("bath" | "steam") | null;
+            /** Texts */
+            texts: string[];
+        };
+        /** ComparisonOut */
+        ComparisonOut: components["schemas"]["ComparisonOut.Comparison"];
+        /** Comparison */
+        "ComparisonOut.Comparison": {
+            merged: components["schemas"]["ComparisonOut.Merged"];
+            /** Rows */
+            rows: components["schemas"]["ComparisonOut.Row"][];
+            /** Versions */
+            versions: components["schemas"]["ComparisonOut.Version"][];
+        };
+        /**
+         * Merged
+         * @description The versions put together half and half: the text, and what it would be.
+         */
+        "ComparisonOut.Merged": {
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /** Reasons */
+            reasons: string[];
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Row
+         * @description One figure of all versions, in words; `differs` where they part by more than 2 %.
+         */
+        "ComparisonOut.Row": {
+            /** Differs */
+            differs: boolean;
+            /** Group */
+            group: string;
+            /** Name */
+            name: string;
+            /** Values */
+            values: string[];
+        };
+        /**
+         * Version
+         * @description One version: where its jars may live, which tested formula stands behind it, and the factor it is scaled by.
+         */
+        "ComparisonOut.Version": {
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /** Factor */
+            factor: number;
+            /** Formula Title */
+            formula_title: string | null;
+            /** Tested */
+            tested: boolean;
+            /** Title */
+            title: string;
+            /** Worst */
+            worst: string | null;
+        };
+        /**
+         * EnteredIn
+         * @description The same, and what matters entered a second time.
+         */
+        EnteredIn: {
+            /** Again */
+            again: {
+                [key: string]: string;
+            };
+            /**
+             * Bands Ft
+             * @default []
+             */
+            bands_ft: number[];
+            /** Headspace Mm */
+            headspace_mm: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pickle" | "relish" | "salsa" | "chutney" | "sauce";
+            /** Minutes */
+            minutes: {
+                [key: string]: number[];
+            };
+            /** Minutes Again */
+            minutes_again: {
+                [key: string]: number[];
+            };
+            /**
+             * Pack
+             * @enum {string}
+             */
+            pack: "raw" | "hot";
+            /** Source Kind */
+            source_kind: ("government" | "extension" | "book" | "maker") | ("friend" | "video" | "own" | "merged");
+            /** Source Page */
+            source_page: string;
+            /** Source Title */
+            source_title: string;
+            /** Source Year */
+            source_year: number;
+            /** Text */
+            text: string;
+            /**
+             * Weeks
+             * @default 4
+             */
+            weeks: number;
+            /** Yield High */
+            yield_high: number;
+            /** Yield Jar */
+            yield_jar: string;
+            /** Yield Low */
+            yield_low: number;
+        };
+        /** EnteredOut */
+        EnteredOut: components["schemas"]["EnteredOut.Entered"];
+        /**
+         * Entered
+         * @description What was stored.
+         */
+        "EnteredOut.Entered": {
+            /** Ids */
+            ids: string[];
+            /** Says */
+            says: string;
+        };
+        /**
+         * EntryIn
+         * @description A formula entered from a tested source. `minutes` per size: one figure at sea level, or one more than `bands_ft`.
+         */
+        EntryIn: {
+            /**
+             * Bands Ft
+             * @default []
+             */
+            bands_ft: number[];
+            /** Headspace Mm */
+            headspace_mm: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pickle" | "relish" | "salsa" | "chutney" | "sauce";
+            /** Minutes */
+            minutes: {
+                [key: string]: number[];
+            };
+            /**
+             * Pack
+             * @enum {string}
+             */
+            pack: "raw" | "hot";
+            /** Source Kind */
+            source_kind: ("government" | "extension" | "book" | "maker") | ("friend" | "video" | "own" | "merged");
+            /** Source Page */
+            source_page: string;
+            /** Source Title */
+            source_title: string;
+            /** Source Year */
+            source_year: number;
+            /** Text */
+            text: string;
+            /**
+             * Weeks
+             * @default 4
+             */
+            weeks: number;
+            /** Yield High */
+            yield_high: number;
+            /** Yield Jar */
+            yield_jar: string;
+            /** Yield Low */
+            yield_low: number;
+        };
+        /**
          * EventIn
          * @description A tap at the stove. The screen makes the id; the server gives the time.
          */
@@ -1237,6 +2489,11 @@ export interface components {
             /** Makes */
             makes: string;
             /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /**
              * Pack
              * @enum {string}
              */
@@ -1247,7 +2504,7 @@ export interface components {
              * Recall
              * @enum {string}
              */
-            recall: "sure" | "fair";
+            recall: "sure" | "fair" | "entered";
             /** Source */
             source: string;
             /** Title */
@@ -1364,6 +2621,285 @@ export interface components {
              */
             now: string;
         };
+        /** LookedOut */
+        LookedOut: components["schemas"]["LookedOut.LookedView"];
+        /**
+         * LookedView
+         * @description An entry looked over: why it is refused, what must be entered twice, how it compares.
+         */
+        "LookedOut.LookedView": {
+            /** Distance */
+            distance: number | null;
+            /** Nearest Id */
+            nearest_id: string | null;
+            /** Nearest Title */
+            nearest_title: string | null;
+            /** Partings */
+            partings: string[];
+            ph: components["schemas"]["LookedOut.Ph"] | null;
+            /** Refusals */
+            refusals: components["schemas"]["LookedOut.Refusal"][];
+            /** Title */
+            title: string;
+            /** Twice */
+            twice: components["schemas"]["LookedOut.TwiceLine"][];
+        };
+        /** Ph */
+        "LookedOut.Ph": {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+        };
+        /**
+         * Refusal
+         * @description Why an entry is no formula yet, and what to do; `field` or `line` say where.
+         */
+        "LookedOut.Refusal": {
+            /**
+             * Field
+             * @default null
+             */
+            field: string | null;
+            /**
+             * Line
+             * @default null
+             */
+            line: number | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TwiceLine
+         * @description A line whose amount is entered a second time.
+         */
+        "LookedOut.TwiceLine": {
+            /** First */
+            first: string;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PlacementIn
+         * @description A name that Rheum does not know, and the kind that the person says it is.
+         */
+        PlacementIn: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /** PlacementsOut */
+        PlacementsOut: components["schemas"]["PlacementsOut.Placements"];
+        /**
+         * KindView
+         * @description A kind in which an unknown ingredient may be placed.
+         */
+        "PlacementsOut.KindView": {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /** PlacementView */
+        "PlacementsOut.PlacementView": {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+        };
+        /** Placements */
+        "PlacementsOut.Placements": {
+            /** Kinds */
+            kinds: components["schemas"]["PlacementsOut.KindView"][];
+            /** Placed */
+            placed: components["schemas"]["PlacementsOut.PlacementView"][];
+        };
+        /**
+         * RecipeFileIn
+         * @description A file that a person brings: its name and its content as text.
+         */
+        RecipeFileIn: {
+            /** Content */
+            content: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * RecipeIn
+         * @description A recipe to keep. The screen makes the id.
+         */
+        RecipeIn: {
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("bath" | "steam") | null;
+            /**
+             * Origin
+             * @default own
+             * @enum {string}
+             */
+            origin: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
+            /** Text */
+            text: string;
+        };
+        /** RecipeOut */
+        RecipeOut: components["schemas"]["RecipeOut.RecipeView"];
+        /**
+         * RecipeView
+         * @description An own recipe with where its jars may live now, and the worst reason why not on the shelf.
+         */
+        "RecipeOut.RecipeView": {
+            /**
+             * Changed On
+             * Format: date
+             */
+            changed_on: string;
+            /** Destination */
+            destination: ("shelf" | "fridge" | "discard") | null;
+            /** Formula Id */
+            formula_id: string | null;
+            /** Formula Title */
+            formula_title: string | null;
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: string | null;
+            /** Method */
+            method: ("bath" | "steam") | null;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
+            /** Produce */
+            produce: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Worst */
+            worst: string | null;
+        };
+        /** RecipeShelfOut */
+        RecipeShelfOut: components["schemas"]["RecipeShelfOut.RecipeShelf"];
+        /** RecipeShelf */
+        "RecipeShelfOut.RecipeShelf": {
+            /** Recipes */
+            recipes: components["schemas"]["RecipeShelfOut.RecipeView"][];
+            /** Tested */
+            tested: components["schemas"]["RecipeShelfOut.TestedView"][];
+        };
+        /**
+         * RecipeView
+         * @description An own recipe with where its jars may live now, and the worst reason why not on the shelf.
+         */
+        "RecipeShelfOut.RecipeView": {
+            /**
+             * Changed On
+             * Format: date
+             */
+            changed_on: string;
+            /** Destination */
+            destination: ("shelf" | "fridge" | "discard") | null;
+            /** Formula Id */
+            formula_id: string | null;
+            /** Formula Title */
+            formula_title: string | null;
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: string | null;
+            /** Method */
+            method: ("bath" | "steam") | null;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
+            /** Produce */
+            produce: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Worst */
+            worst: string | null;
+        };
+        /**
+         * TestedView
+         * @description A formula with where its jars may live here.
+         */
+        "RecipeShelfOut.TestedView": {
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pickle" | "relish" | "salsa" | "chutney" | "sauce";
+            /** Makes */
+            makes: string;
+            /** Minutes */
+            minutes: string | null;
+            /** Own */
+            own: boolean;
+            /** Produce */
+            produce: string;
+            /**
+             * Recall
+             * @enum {string}
+             */
+            recall: "sure" | "fair" | "entered";
+            /** Source */
+            source: string;
+            /** Title */
+            title: string;
+        };
+        /** RecipeTextOut */
+        RecipeTextOut: components["schemas"]["RecipeTextOut.RecipeText"];
+        /** RecipeText */
+        "RecipeTextOut.RecipeText": {
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecipeWriteIn
+         * @description Recipe text to write in an open format.
+         */
+        RecipeWriteIn: {
+            /**
+             * Format
+             * @enum {string}
+             */
+            format: "text" | "json" | "markdown" | "csv";
+            /** Text */
+            text: string;
+        };
         /** ShelfOut */
         ShelfOut: components["schemas"]["ShelfOut.ShelfView"];
         /** ShelfBatch */
@@ -1420,6 +2956,14 @@ export interface components {
              */
             today: string;
         };
+        /**
+         * TomlIn
+         * @description A file of formulas from another household.
+         */
+        TomlIn: {
+            /** Toml */
+            toml: string;
+        };
         ValidationError: {
             detail?: {
                 "<location>"?: {
@@ -1441,6 +2985,16 @@ export interface components {
             ph: components["schemas"]["VerdictOut.Ph"] | null;
             /** Taken Up */
             taken_up: components["schemas"]["VerdictOut.Mol"][];
+        };
+        /**
+         * Alternative
+         * @description Another way to the same end.
+         */
+        "VerdictOut.Alternative": {
+            /** Changes */
+            changes: components["schemas"]["VerdictOut.Change"][];
+            /** Says */
+            says: string;
         };
         /**
          * Change
@@ -1472,6 +3026,16 @@ export interface components {
              * @default null
              */
             value: string | number | null;
+        };
+        /**
+         * Differs
+         * @description How the recipe differs from one of the nearest formulas, in a few words each.
+         */
+        "VerdictOut.Differs": {
+            /** Id */
+            id: string;
+            /** Says */
+            says: string[];
         };
         /**
          * Finding
@@ -1586,6 +3150,28 @@ export interface components {
             mid: number;
         };
         /**
+         * PlaceAsk
+         * @description An unread line whose one unknown name the person may place.
+         */
+        "VerdictOut.PlaceAsk": {
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Practice
+         * @description One matter of practice, and what holds here and by whose choice.
+         */
+        "VerdictOut.Practice": {
+            /** Chosen */
+            chosen: boolean;
+            /** Matter */
+            matter: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * Process
          * @description What the canner has to do. `minutes` is all told; `sterilise_minutes` None where clean hot jars are enough;
          *     `water_over_lids_mm` 0 in a steam canner.
@@ -1615,7 +3201,7 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
          */
         "VerdictOut.Remedy": {
             /**
@@ -1623,6 +3209,8 @@ export interface components {
              * @default []
              */
             changes: components["schemas"]["VerdictOut.Change"][];
+            /** @default null */
+            instead: components["schemas"]["VerdictOut.Alternative"] | null;
             /** Says */
             says: string;
         };
@@ -1635,17 +3223,28 @@ export interface components {
         };
         /**
          * Verdict
-         * @description Where the jars may live, and everything that says why.
+         * @description Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
+         *     of formulas so near to one another that the stricter verdict was taken.
          */
         "VerdictOut.Verdict": {
             acid: components["schemas"]["VerdictOut.AcidLedger"];
             /** Allergens */
             allergens: string[];
             /**
+             * Chosen
+             * @default false
+             */
+            chosen: boolean;
+            /**
              * Destination
              * @enum {string}
              */
             destination: "shelf" | "fridge" | "discard";
+            /**
+             * Differs
+             * @default []
+             */
+            differs: components["schemas"]["VerdictOut.Differs"][];
             /** Findings */
             findings: components["schemas"]["VerdictOut.Finding"][];
             formula: components["schemas"]["VerdictOut.FormulaRef"] | null;
@@ -1662,13 +3261,47 @@ export interface components {
             lines: components["schemas"]["VerdictOut.LineRead"][];
             /** Nearest */
             nearest: components["schemas"]["VerdictOut.NearRef"][];
+            /**
+             * Own Formula
+             * @default false
+             */
+            own_formula: boolean;
             /** Pack */
             pack: ("raw" | "hot") | null;
+            /**
+             * Practice
+             * @default []
+             */
+            practice: components["schemas"]["VerdictOut.Practice"][];
             process: components["schemas"]["VerdictOut.Process"] | null;
+            /**
+             * Tied
+             * @default []
+             */
+            tied: string[];
             /** Title */
             title: string;
+            /**
+             * To Place
+             * @default []
+             */
+            to_place: components["schemas"]["VerdictOut.PlaceAsk"][];
             /** Unread */
             unread: components["schemas"]["VerdictOut.UnreadLine"][];
+        };
+        /** WrittenRecipeOut */
+        WrittenRecipeOut: components["schemas"]["WrittenRecipeOut.WrittenRecipe"];
+        /**
+         * WrittenRecipe
+         * @description A recipe written in an open format: a name for the file, its media type, its content.
+         */
+        "WrittenRecipeOut.WrittenRecipe": {
+            /** Content */
+            content: string;
+            /** Media */
+            media: string;
+            /** Name */
+            name: string;
         };
     };
     responses: never;

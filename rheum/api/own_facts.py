@@ -1,0 +1,231 @@
+"""What a kitchen enters: formulas from tested sources, ingredients placed, choices between schools."""
+
+from __future__ import annotations
+
+import dataclasses
+import tomllib
+from typing import Any, Final
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from rheum.api.context import connection, now
+from rheum.api.facts import kitchen_facts, kitchen_library
+from rheum.api.problems import Problem
+from rheum.api.shapes import (
+    ChoicesIn,
+    ChoicesOut,
+    Entered,
+    EnteredIn,
+    EnteredOut,
+    EntryIn,
+    KindView,
+    LookedOut,
+    LookedView,
+    PlacementIn,
+    Placements,
+    PlacementsOut,
+    PlacementView,
+    TomlIn,
+)  # fmt: skip
+from rheum.core.choices import Choices
+from rheum.core.formulas import Formula, OwnSource
+from rheum.core.library import Library
+from rheum.core.own_formula import Entry, Looked, Refusal, look, own_id, recheck, second_reading
+from rheum.core.placing import Placement, PlacementRefused, check_placement, with_placed
+from rheum.core.verdict import Ph
+from rheum.formats.formula_toml import formulas_toml
+from rheum.reference.loading import BadReference, kinds, library, read_formulas
+from rheum.store import facts as stored
+
+blueprint = APIBlueprint("own", __name__, tag="Own facts")
+_UNTESTED: Final = {"friend": "A friend's recipe", "video": "A video", "own": "A recipe of one's own", "merged": "A merged recipe"}
+_MOST_FORMULAS: Final = 100
+
+
+# --- placing ------------------------------------------------------------------------------------------------------
+
+
+def _placements() -> Placements:
+    known = kinds()
+    placed = [item for item in stored.placements(connection()) if item.kind in known]
+    return Placements(
+        tuple(KindView(kind.id, kind.title) for kind in known.values()),
+        tuple(PlacementView(item.name, item.kind, known[item.kind].title) for item in placed),
+    )
+
+
+@blueprint.get("/api/placements")
+@blueprint.output(PlacementsOut)
+def placed() -> Placements:
+    """The kinds to choose from, and what this kitchen has placed."""
+    return _placements()
+
+
+@blueprint.put("/api/placements")
+@blueprint.input(PlacementIn, arg_name="asked")
+@blueprint.output(PlacementsOut)
+def place(asked: PlacementIn) -> Placements:
+    """Place an ingredient that Rheum does not know. It is remembered for this kitchen."""
+    placement = Placement(asked.name.strip(), asked.kind)
+    check_placement(placement, kinds(), library().catalogue)
+    stored.place(connection(), placement, now())
+    return _placements()
+
+
+@blueprint.delete("/api/placements/<name>")
+@blueprint.output(PlacementsOut)
+def forget(name: str) -> Placements:
+    """Forget a placement, unless a formula of one's own rests on it."""
+    used = [
+        f.title
+        for f in _own().values()
+        if any(line.ingredient.name == name and line.ingredient.status == "placed by you" for line in f.lines)
+    ]
+    if used:
+        raise Problem(409, "In use", f"“{used[0]}” rests on it. Take that formula out first.")
+    if not stored.unplace(connection(), name):
+        raise Problem(404, "Not placed", f"“{name[:40]}” is not among the ingredients placed here.")
+    return _placements()
+
+
+# --- choices ------------------------------------------------------------------------------------------------------
+
+
+@blueprint.get("/api/choices")
+@blueprint.output(ChoicesOut)
+def choices() -> Choices:
+    """The kitchen's choices between schools that are both sound."""
+    return stored.choices(connection())
+
+
+@blueprint.put("/api/choices")
+@blueprint.input(ChoicesIn, arg_name="asked")
+@blueprint.output(ChoicesOut)
+def choose(asked: ChoicesIn) -> Choices:
+    """Set the choices. Batches begun keep those they were begun with."""
+    stored.choose(connection(), Choices(**asked.model_dump()))
+    return stored.choices(connection())
+
+
+# --- formulas of one's own ----------------------------------------------------------------------------------------
+
+
+def _own() -> dict[str, Formula]:
+    return {key: formula for key, formula in kitchen_library().formulas.items() if formula.own is not None}
+
+
+def _entry(asked: EntryIn) -> Entry:
+    if asked.source_kind in _UNTESTED:
+        raise Problem(
+            422,
+            "Not a tested source",
+            f"{_UNTESTED[asked.source_kind]} is not a tested source, so it cannot become a formula. Keep it among your recipes: it is judged in full "
+            "and shown what would make it a tested one.",
+            "source_kind",
+        )
+    source = OwnSource(asked.source_kind, asked.source_title.strip(), asked.source_page.strip(), asked.source_year)  # type: ignore[arg-type]
+    return Entry(
+        asked.text, asked.kind, asked.pack, source, asked.yield_low, asked.yield_high, asked.yield_jar, asked.headspace_mm,
+        {size: tuple(figures) for size, figures in asked.minutes.items()}, tuple(asked.bands_ft), asked.weeks,
+    )  # fmt: skip
+
+
+def _looked(found: Looked, more: list[Refusal] | None = None) -> LookedView:
+    return LookedView(
+        found.title, (*found.refusals, *(more or ())), found.twice, found.nearest_id, found.nearest_title, found.distance,
+        tuple(parting.says for parting in found.partings), Ph(*found.ph) if found.ph else None,
+    )  # fmt: skip
+
+
+@blueprint.post("/api/own-formulas/look")
+@blueprint.input(EntryIn, arg_name="asked")
+@blueprint.output(LookedOut)
+def look_over(asked: EntryIn) -> LookedView:
+    """Look an entry over: what is refused, what must be entered twice, how it compares. Nothing is stored."""
+    return _looked(look(_entry(asked), kitchen_library()))
+
+
+@blueprint.post("/api/own-formulas")
+@blueprint.input(EnteredIn, arg_name="asked")
+@blueprint.output(EnteredOut)
+def enter(asked: EnteredIn) -> Entered:
+    """Store a formula whose acid, produce and minutes were entered twice alike."""
+    entry, lib = _entry(asked), kitchen_library()
+    found = look(entry, lib)
+    parted = second_reading(entry, found, asked.again, {size: tuple(figures) for size, figures in asked.minutes_again.items()})
+    refused = [*found.refusals, *parted]
+    if refused or found.formula is None:
+        first = refused[0]
+        raise Problem(422, "Not a formula yet", first.says, first.field)
+    stored.add_formulas(connection(), {found.formula.id: (found.formula.title, formulas_toml([found.formula]))}, [], now())
+    return Entered((found.formula.id,), f"“{found.formula.title}” is a formula of yours now.")
+
+
+@blueprint.get("/api/own-formulas.toml")
+def export() -> Response:
+    """All formulas of one's own as TOML of the shipped shape."""
+    text = formulas_toml(_own().values(), stored.placements(connection()))
+    return Response(text, mimetype="application/toml", headers={"Content-Disposition": "attachment; filename=rheum-formulas.toml"})
+
+
+@blueprint.post("/api/own-formulas/import")
+@blueprint.input(TomlIn, arg_name="asked")
+@blueprint.output(EnteredOut)
+def take_in(asked: TomlIn) -> Entered:
+    """Read formulas of another household's file. Each passes the same refusals; all of them come in, or none."""
+    placements = _placed_in(asked.toml)
+    base = kitchen_library()
+    lib = with_placed(base, placements, kinds()) if placements else base
+    lib = dataclasses.replace(lib, formulas=base.formulas)
+    try:
+        read = read_formulas(asked.toml, lib.catalogue, {})
+    except BadReference as error:
+        raise Problem(422, "Cannot be read", f"Nothing was read in: {error}.", "toml") from None
+    if not 0 < len(read) <= _MOST_FORMULAS:
+        raise Problem(422, "Cannot be read", f"A file holds 1 to {_MOST_FORMULAS} formulas; this one holds {len(read)}.", "toml")
+    return _store_imported(read, lib, placements)
+
+
+def _store_imported(read: dict[str, Formula], lib: Library, placements: list[Placement]) -> Entered:
+    entries: dict[str, tuple[str, str]] = {}
+    for formula in read.values():
+        if formula.own is None:
+            raise Problem(422, "No source", f"“{formula.title}” names no source of its own. Nothing was read in.", "toml")
+        refused = recheck(formula, lib)
+        if refused:
+            raise Problem(422, "Refused", f"“{formula.title}”: {refused[0].says} Nothing was read in.", "toml")
+        new_id = own_id(formula.title, {**lib.formulas, **entries})
+        taken = dataclasses.replace(formula, id=new_id, own=dataclasses.replace(formula.own, imported=True))
+        entries[new_id] = (taken.title, formulas_toml([taken]))
+    stored.add_formulas(connection(), entries, placements, now())
+    count = len(entries)
+    return Entered(
+        tuple(entries), f"{count} {'formula' if count == 1 else 'formulas'} read in. Hold each against its source before you rely on it."
+    )
+
+
+def _placed_in(toml: str) -> list[Placement]:
+    """Placements that a file brings along and this kitchen lacks."""
+    try:
+        rows: Any = tomllib.loads(toml).get("placed", [])
+        found = [Placement(str(row["name"]), str(row["kind"])) for row in rows]
+    except (tomllib.TOMLDecodeError, KeyError, TypeError, AttributeError, RecursionError):
+        return []
+    known = {item.name for item in stored.placements(connection())}
+    for placement in found:
+        try:
+            check_placement(placement, kinds(), library().catalogue)
+        except PlacementRefused as reason:
+            raise Problem(422, "Refused", f"{reason} Nothing was read in.", "toml") from None
+    return [item for item in found if item.name not in known]
+
+
+@blueprint.delete("/api/own-formulas/<formula_id>")
+@blueprint.output(EnteredOut)
+def take_out(formula_id: str) -> Entered:
+    """Take a formula of one's own out. Batches begun under it keep what they were begun with."""
+    if not stored.remove_formula(connection(), formula_id):
+        raise Problem(404, "No such formula", "There is no such formula of yours. It may have been taken out already.")
+    kitchen_facts()
+    return Entered((formula_id,), "Taken out. What was made by it keeps its story.")
