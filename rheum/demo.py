@@ -21,7 +21,7 @@ from rheum.core.request import Settings
 from rheum.core.run import Event, EventKind
 from rheum.core.writing import formula_text
 from rheum.reference.loading import library
-from rheum.store import batches, kitchen
+from rheum.store import batches, kitchen, recipes
 from rheum.store.database import FILE_OF, connect, open_data
 
 ALTITUDE_M: Final = "1265"
@@ -54,6 +54,37 @@ WEAK_ONIONS: Final = """Pearl onions from the corner bottle
 Method:
 Hot pack, pint jars, 1/2 inch headspace. Process 10 minutes in boiling water.
 """
+
+
+STAIRS_RELISH: Final = """Red relish of the house
+
+6 cups red onions, finely chopped
+3 cups sweet red peppers, finely chopped
+2 cups sweet green peppers, finely chopped
+1 cup jalapeños, finely chopped
+1 1/4 cups sugar
+6 cups white vinegar (5%)
+2 tbsp pickling salt
+2 tsp caraway seed
+
+Method:
+Boil gently until halved, about 30 minutes. Hot pack, 1/2 inch headspace. Process half-pint jars 5 minutes in boiling water.
+"""
+
+NEIGHBOURS_BEANS: Final = """Beans the neighbour's way
+
+2 lb green beans
+1 1/2 cups white vinegar (5%)
+3 cups water
+4 cloves garlic
+4 heads dill
+1/4 cup pickling salt
+
+Method:
+Raw pack into quart jars, 1 inch headspace. Fill hot and turn the jars upside down.
+"""
+
+KEPT: Final = (("own", OWN_BEANS, 5), ("own", STAIRS_RELISH, 30), ("friend", NEIGHBOURS_BEANS, 61), ("own", WEAK_ONIONS, 47))
 
 
 @dataclass(frozen=True)
@@ -108,6 +139,8 @@ def make_demo(folder: Path, fresh: bool = False, moment: datetime | None = None)
 
 def _tell(connection: sqlite3.Connection, moment: datetime) -> None:
     kitchen.write(connection, kitchen.KitchenSettings("Quarry Row", ALTITUDE_M, "m", "us", None))
+    for position, (origin, text, days) in enumerate(KEPT):
+        recipes.keep(connection, f"demo-recipe-{position}", text.split("\n")[0], text, origin, {}, moment - timedelta(days=days))  # type: ignore[arg-type]
     for position, told in enumerate(SEASONS):
         _tell_batch(connection, told, position, moment - timedelta(days=told.days_ago))
 

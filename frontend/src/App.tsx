@@ -8,6 +8,9 @@ import { Welcome } from "./kitchen/Welcome";
 import { Frame } from "./parts/Frame";
 import { Sentence } from "./parts/Sentence";
 
+const Recipes = lazy(() => import("./recipes/Recipes").then((module) => ({ default: module.Recipes })));
+const Compare = lazy(() => import("./recipes/Compare").then((module) => ({ default: module.Compare })));
+const EnterFormula = lazy(() => import("./recipes/EnterFormula").then((module) => ({ default: module.EnterFormula })));
 const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
 const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
 const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
@@ -25,6 +28,9 @@ export function App() {
       <Suspense fallback={<Text>One moment …</Text>}>
         <Routes>
           <Route path="/" element={<Bench />} />
+          <Route path="/recipes" element={<Recipes />} />
+          <Route path="/recipes/compare" element={<Compare />} />
+          <Route path="/recipes/enter" element={<EnterFormula />} />
           <Route path="/stove" element={<Stove />} />
           <Route path="/stove/:id" element={<Run />} />
           <Route path="/shelf" element={<Shelf />} />

@@ -86,19 +86,34 @@ def compare(texts: list[str], settings: Settings, library: Library) -> Compariso
     """Compare versions under the same kitchen. RequestError for fewer than two or more than three, or one without produce."""
     if not 2 <= len(texts) <= MOST:
         raise RequestError("texts", "Compare two or three versions.")
-    found = []
-    base = 0.0
-    for position, text in enumerate(texts):
+    found: list[_Read] = []
+    for text in texts:
         recipe = read_recipe(text, library.catalogue)
         case = case_for(recipe, settings, library)
         read = _Read(case, check(recipe, settings, library), 1.0)
-        produce = read.total("produce", "herb")
-        if produce <= 0:
+        if read.total("produce", "herb") <= 0:
             raise RequestError("texts", f"“{recipe.title}” has no produce with a weight, so it cannot be scaled beside the others.")
-        base = base or produce
-        found.append(_Read(case, read.verdict, base / produce if position else 1.0))
+        found.append(_Read(case, read.verdict, _factor(found[0], read) if found else 1.0))
     versions = tuple(_version(read) for read in found)
     return Comparison(versions, (*_figures(found), *_lines(found)), _merged(found, settings, library))
+
+
+def _factor(first: _Read, other: _Read) -> float:
+    """What brings a version to the first one's produce: by the produce that the first has most of, where both have it; else
+    by all produce together."""
+    kinds = _kinds(first)
+    for kind in sorted(kinds, key=lambda key: -kinds[key]):
+        here = _kinds(other).get(kind, 0.0)
+        if here > 0 and kinds[kind] > sum(kinds.values()) / 3:
+            return kinds[kind] / here
+    return first.total("produce", "herb") / other.total("produce", "herb")
+
+
+def _kinds(read: _Read) -> dict[str, float]:
+    found: dict[str, float] = {}
+    for item in read.case.of_role("produce", "herb"):
+        found[item.line.ingredient.id] = found.get(item.line.ingredient.id, 0.0) + (read.amount(item) or 0.0)
+    return found
 
 
 def _version(read: _Read) -> Version:

@@ -17,6 +17,19 @@ export type ShelfBatch = Schemas["ShelfOut.ShelfBatch"];
 export type CheckIn = Partial<Schemas["CheckIn"]>;
 export type BeginIn = Partial<Schemas["BeginIn"]> & Pick<Schemas["BeginIn"], "id" | "text" | "jars">;
 export type EventIn = Partial<Schemas["EventIn"]> & Pick<Schemas["EventIn"], "id" | "kind">;
+export type Change = Schemas["VerdictOut.Change"];
+export type Becoming = Schemas["BecomingOut"];
+export type Comparison = Schemas["ComparisonOut"];
+export type Placements = Schemas["PlacementsOut"];
+export type RecipeShelf = Schemas["RecipeShelfOut"];
+export type OwnRecipe = Schemas["RecipeShelfOut.RecipeView"];
+export type Tested = Schemas["RecipeShelfOut.TestedView"];
+export type RecipeIn = Partial<Schemas["RecipeIn"]> & Pick<Schemas["RecipeIn"], "id" | "text">;
+export type Choices = Schemas["ChoicesOut"];
+export type EntryIn = Schemas["EntryIn"];
+export type EnteredIn = Schemas["EnteredIn"];
+export type Looked = Schemas["LookedOut"];
+export type WriteFormat = Schemas["RecipeWriteIn"]["format"];
 export type KitchenIn = Partial<Schemas["KitchenIn"]>;
 
 /** What the server refused, with its sentence; `gone` when no server answered at all. */
@@ -65,6 +78,26 @@ export const api = {
   formulas: () => ask<Schemas["FormulaListOut"]>("GET", "/api/formulas"),
   formulaText: (id: string, measures: "us" | "metric") =>
     ask<Schemas["FormulaTextOut"]>("GET", `/api/formulas/${id}/text?measures=${measures}`),
+  becoming: (body: CheckIn & { formula_id: string }, signal?: AbortSignal) =>
+    ask<Becoming>("POST", "/api/becoming", body, signal),
+  compare: (body: Partial<Schemas["CompareIn"]> & { texts: string[] }) => ask<Comparison>("POST", "/api/compare", body),
+  placements: () => ask<Placements>("GET", "/api/placements"),
+  place: (name: string, kind: string) => ask<Placements>("PUT", "/api/placements", { name, kind }),
+  unplace: (name: string) => ask<Placements>("DELETE", `/api/placements/${encodeURIComponent(name)}`),
+  recipes: () => ask<RecipeShelf>("GET", "/api/recipes"),
+  recipe: (id: string) => ask<Schemas["RecipeOut"]>("GET", `/api/recipes/${id}`),
+  keepRecipe: (recipe: RecipeIn) => ask<Schemas["RecipeOut"]>("PUT", "/api/recipes", recipe),
+  takeOutRecipe: (id: string) => ask<RecipeShelf>("DELETE", `/api/recipes/${id}`),
+  readFile: (name: string, content: string) =>
+    ask<Schemas["RecipeTextOut"]>("POST", "/api/recipes/read", { name, content }),
+  writeFile: (text: string, format: WriteFormat) =>
+    ask<Schemas["WrittenRecipeOut"]>("POST", "/api/recipes/write", { text, format }),
+  choices: () => ask<Choices>("GET", "/api/choices"),
+  setChoices: (choices: Choices) => ask<Choices>("PUT", "/api/choices", choices),
+  lookOver: (entry: EntryIn) => ask<Looked>("POST", "/api/own-formulas/look", entry),
+  enterFormula: (entry: EnteredIn) => ask<Schemas["EnteredOut"]>("POST", "/api/own-formulas", entry),
+  importFormulas: (toml: string) => ask<Schemas["EnteredOut"]>("POST", "/api/own-formulas/import", { toml }),
+  takeOutFormula: (id: string) => ask<Schemas["EnteredOut"]>("DELETE", `/api/own-formulas/${id}`),
   jars: () => ask<Schemas["JarListOut"]>("GET", "/api/jars"),
   begin: (body: BeginIn) => ask<Batch>("POST", "/api/batches", body),
   batches: () => ask<BatchList>("GET", "/api/batches"),

@@ -16,6 +16,9 @@ export const useKitchen = () => useQuery({ queryKey: ["kitchen"], queryFn: api.k
 export const useJars = () => useQuery({ queryKey: ["jars"], queryFn: api.jars, staleTime: Number.POSITIVE_INFINITY });
 export const useFormulas = () =>
   useQuery({ queryKey: ["formulas"], queryFn: api.formulas, staleTime: Number.POSITIVE_INFINITY });
+export const useRecipes = () => useQuery({ queryKey: ["recipes"], queryFn: api.recipes });
+export const usePlacements = () => useQuery({ queryKey: ["placements"], queryFn: api.placements });
+export const useChoices = () => useQuery({ queryKey: ["choices"], queryFn: api.choices });
 export const useBatches = () => useQuery({ queryKey: ["batches"], queryFn: api.batches, refetchInterval: 5000 });
 export const useBatch = (id: string) =>
   useQuery({ queryKey: ["batch", id], queryFn: () => api.batch(id), refetchInterval: 2000 });
@@ -30,6 +33,15 @@ export const useAlive = () =>
     gcTime: 0,
   });
 
+/** What the kitchen adds to the facts has changed: every verdict is asked for again. */
+export function useFactsChanged() {
+  const client = useQueryClient();
+  return () => {
+    for (const key of ["check", "becoming", "recipes", "formulas", "placements"])
+      client.invalidateQueries({ queryKey: [key] });
+  };
+}
+
 export function useSetKitchen() {
   const client = useQueryClient();
   return useMutation({
@@ -37,6 +49,7 @@ export function useSetKitchen() {
     onSuccess: (kitchen) => {
       client.setQueryData(["kitchen"], kitchen);
       client.invalidateQueries({ queryKey: ["check"] });
+      client.invalidateQueries({ queryKey: ["recipes"] });
     },
   });
 }

@@ -1,28 +1,37 @@
 /** The Bench: one batch in the making, judged at every keystroke. */
-import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
-import { useCallback, useMemo, useState } from "react";
+import { Box, Flex, Grid, Heading, Text, useBreakpointValue } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
+import { type DragEvent, useCallback, useMemo, useState } from "react";
+import { api, type Change, type Refusal } from "../api/client";
 import { useJars, useKitchen } from "../api/queries";
 import { type Contents, JarDrawing } from "../parts/JarDrawing";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { AcidLedger } from "./AcidLedger";
 import { AsRead } from "./AsRead";
 import { BeginBar } from "./BeginBar";
-import { FormulaChooser } from "./FormulaChooser";
+import { BenchTools } from "./BenchTools";
 import { Margin } from "./Margin";
-import { PhBand } from "./PhBand";
+import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
 import { Sheet } from "./Sheet";
-import { Slip } from "./Slip";
-import { type Draft, EXAMPLE, questionOf, useDraft } from "./useDraft";
+import { Slip, type SlipActions } from "./Slip";
+import { emptyDraft, questionOf, useDraft, withChanges } from "./useDraft";
 import { useVerdict } from "./useVerdict";
-import { Against, VerdictPanel } from "./VerdictPanel";
+import { VerdictPanel } from "./VerdictPanel";
+import { WayToTested } from "./WayToTested";
+import { WhichFormula } from "./WhichFormula";
+
+/** The largest file that is read; a saved page is rarely larger. */
+const MOST_BYTES = 1_900_000;
 
 export function Bench() {
   const kitchen = useKitchen().data;
   const jars = useJars().data?.jars ?? [];
-  const [draft, setDraft] = useDraft();
-  const [before, setBefore] = useState<Draft | null>(null);
+  const { draft, change, replace, undo, undoSays } = useDraft();
   const [tops, setTops] = useState<number[]>([]);
+  const [dragged, setDragged] = useState(false);
+  const wide = useBreakpointValue({ base: false, lg: true }, { ssr: false });
   const onLines = useCallback(
     (found: number[]) =>
       setTops((now) => (now.length === found.length && now.every((top, index) => top === found[index]) ? now : found)),
@@ -33,56 +42,76 @@ export function Bench() {
     [draft, kitchen?.altitude, kitchen?.altitude_unit, kitchen?.measures],
   );
   const { verdict, stale, refusal } = useVerdict(question);
+  const file = useMutation({
+    mutationFn: async (opened: File) => {
+      if (opened.size > MOST_BYTES) throw new Error("This file is too large to be a recipe.");
+      return api.readFile(opened.name, await opened.text());
+    },
+    onSuccess: (read) => fresh(read.text, "the recipe before the file"),
+  });
   if (!kitchen) return null;
 
+  const fresh = (text: string, says: string) => replace(emptyDraft(text), says);
+  const apply = (changes: readonly Change[], says: string) => replace(withChanges(draft, changes), says);
+  const actions: SlipActions = { stale, onApply: apply, toPlace: verdict?.to_place ?? [] };
   const findings = verdict?.findings ?? [];
   const whole = findings.filter((finding) => finding.line === null);
   const jar = jars.find((item) => item.id === verdict?.jar?.id) ?? jars.find((item) => item.id === "pint");
   const contents: Contents = verdict?.pack === "raw" ? "whole" : "chopped";
-  const replaceText = (text: string) => {
-    setBefore(draft);
-    setDraft({ text, jar: null, formulaId: null, method: "bath" });
-  };
   const lined = findings.filter((finding) => finding.line !== null);
   const lines = draft.text.split("\n");
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setDragged(false);
+    const dropped = event.dataTransfer.files[0];
+    if (dropped) file.mutate(dropped);
+  };
   const heading = (
     <Flex justify="space-between" align="center" gap="3" mb="3" wrap="wrap">
       <Heading as="h1" fontSize="2xl" fontWeight="700">
-        {draft.text.trim().split("\n")[0]?.slice(0, 70) || "An empty sheet"}
+        {draft.text
+          .trim()
+          .split("\n")[0]
+          ?.replace(/^#+\s*/, "")
+          .slice(0, 70) || "An empty sheet"}
       </Heading>
-      <Flex gap="2" wrap="wrap">
-        {before && (
-          <Tap
-            size="sm"
-            variant="warn"
-            onClick={() => {
-              setDraft(before);
-              setBefore(null);
-            }}
-          >
-            Put my text back
-          </Tap>
-        )}
-        <FormulaChooser kitchen={kitchen} onChoose={replaceText} />
-        <Tap size="sm" onClick={() => replaceText("")}>
-          Clear the sheet
-        </Tap>
-        {draft.text !== EXAMPLE && draft.text.trim() === "" && (
-          <Tap size="sm" onClick={() => replaceText(EXAMPLE)}>
-            Try an example
-          </Tap>
-        )}
-      </Flex>
+      <BenchTools
+        kitchen={kitchen}
+        draft={draft}
+        onFresh={fresh}
+        onOpened={(opened) => file.mutate(opened)}
+        onKept={(recipeId) => change({ recipeId })}
+      />
+    </Flex>
+  );
+  const undoBar = undoSays && (
+    <Flex mb="3" align="center" gap="3" wrap="wrap" role="status" aria-label="Last change">
+      <Tap size="sm" variant="warn" onClick={undo}>
+        Undo: {undoSays.length > 70 ? `${undoSays.slice(0, 68)}…` : undoSays}
+      </Tap>
     </Flex>
   );
   const sheet = (
-    <Sheet
-      text={draft.text}
-      findings={findings}
-      stale={stale}
-      onChange={(text) => setDraft({ text })}
-      onLines={onLines}
-    />
+    <Box
+      onDragOver={(event) => {
+        event.preventDefault();
+        setDragged(true);
+      }}
+      onDragLeave={() => setDragged(false)}
+      onDrop={drop}
+      outline={dragged ? "4px dashed" : undefined}
+      outlineColor="mustard.700"
+      outlineOffset="4px"
+      data-drop=""
+    >
+      <Sheet
+        text={draft.text}
+        findings={findings}
+        stale={stale}
+        onChange={(text) => change({ text })}
+        onLines={onLines}
+      />
+    </Box>
   );
   const panel = refusal ? (
     <Sentence>{refusal}</Sentence>
@@ -98,11 +127,11 @@ export function Bench() {
       wantedMm={verdict.headspace_wanted_mm}
       contents={contents}
       faded={stale}
-      height={270}
+      height={230}
     />
   );
   const strip = (
-    <ProcessStrip verdict={verdict} stale={stale} kitchen={kitchen} jars={jars} draft={draft} onChange={setDraft} />
+    <ProcessStrip verdict={verdict} stale={stale} kitchen={kitchen} jars={jars} draft={draft} onChange={change} />
   );
   const begin = <BeginBar verdict={verdict} stale={stale} question={question} />;
   const slips = (list: typeof findings) =>
@@ -112,7 +141,7 @@ export function Bench() {
           <Slip
             key={finding.code + finding.line + finding.says}
             finding={finding}
-            stale={stale}
+            actions={actions}
             quote={lines[(finding.line ?? 0) - 1]}
           />
         ))}
@@ -120,11 +149,13 @@ export function Bench() {
     );
   const loud = whole.filter((finding) => finding.level === "stop" || finding.level === "limit");
   const mild = whole.filter((finding) => finding.level === "caution" || finding.level === "note");
-  const ph = verdict && <PhBand acid={verdict.acid} stale={stale} />;
+  const opened = file.error as (Refusal | Error) | null;
 
   return (
     <>
       {heading}
+      {opened && <Sentence mb="3">{opened.message}</Sentence>}
+      {undoBar}
       <Grid
         templateColumns={{ base: "minmax(0, 1fr)", lg: "330px minmax(0, 1fr)" }}
         gap={{ base: 3, lg: 4 }}
@@ -134,7 +165,28 @@ export function Bench() {
         {strip}
       </Grid>
       <Box mt="2" mb={{ base: 3, lg: 4 }}>
-        {verdict && <Against verdict={verdict} stale={stale} />}
+        {verdict && (
+          <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
+            <Box flex="1" minW="0">
+              <WhichFormula
+                verdict={verdict}
+                stale={stale}
+                onFollow={(formulaId, title) =>
+                  replace({ formulaId }, formulaId ? `following ${title}` : `no longer following ${title}`)
+                }
+              />
+            </Box>
+            {verdict.destination !== "shelf" && (
+              <WayToTested
+                verdict={verdict}
+                question={question}
+                stale={stale}
+                onApply={apply}
+                onWhole={(part, says) => replace(part, says)}
+              />
+            )}
+          </Flex>
+        )}
         {loud.length > 0 && <Box mt="2">{slips(loud)}</Box>}
       </Box>
       <Grid
@@ -145,11 +197,10 @@ export function Bench() {
         <Box>
           {sheet}
           {verdict && <AsRead verdict={verdict} stale={stale} />}
+          {verdict && <PracticeHere verdict={verdict} stale={stale} />}
         </Box>
         <Box>
-          <Box display={{ base: "none", lg: "block" }}>
-            {verdict && <Margin findings={findings} tops={tops} stale={stale} />}
-          </Box>
+          {wide && verdict && <Margin findings={findings} tops={tops} actions={actions} />}
           {verdict?.destination === "shelf" &&
             !stale &&
             findings.every((finding) => finding.code === "measure-assumed") && (
@@ -157,13 +208,13 @@ export function Bench() {
                 Every line stands as it was tested.
               </Text>
             )}
-          <Box display={{ base: "block", lg: "none" }}>{slips(lined)}</Box>
+          {!wide && slips(lined)}
           <Box mt="2">{slips(mild)}</Box>
         </Box>
         <Flex direction="column" gap="4" align="stretch">
           <Flex justify="center">{drawing}</Flex>
           {begin}
-          {ph}
+          {verdict && <AcidLedger verdict={verdict} stale={stale} />}
           <Text fontSize="xs" color="ink.soft">
             Follow the recipe as written; when in doubt, throw it out, unopened. For selling or giving beyond the
             household, local food codes and licensed advice decide.

@@ -2,9 +2,15 @@
 import { Box } from "@chakra-ui/react";
 import { useLayoutEffect, useRef, useState } from "react";
 import type { Finding } from "../api/client";
-import { Slip } from "./Slip";
+import { Slip, type SlipActions } from "./Slip";
 
-export function Margin({ findings, tops, stale }: { findings: Finding[]; tops: number[]; stale: boolean }) {
+interface Props {
+  findings: Finding[];
+  tops: number[];
+  actions: SlipActions;
+}
+
+export function Margin({ findings, tops, actions }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<number[]>([]);
   const [height, setHeight] = useState(0);
@@ -34,7 +40,7 @@ export function Margin({ findings, tops, stale }: { findings: Finding[]; tops: n
           right="0"
           top={`${places[index] ?? 0}px`}
         >
-          <Slip finding={finding} stale={stale} />
+          <Slip finding={finding} actions={actions} />
         </Box>
       ))}
     </Box>

@@ -61,12 +61,6 @@ export function PhBand({ acid, stale }: { acid: Verdict["acid"]; stale: boolean 
           </Box>
         ))}
       </Box>
-      <Text fontSize="xs" color="ink.soft">
-        {acid.brine_percent !== null
-          ? `Brine ${acid.brine_percent.toFixed(2)} % acid${acid.formula_brine_percent !== null ? `, the formula's ${acid.formula_brine_percent.toFixed(2)} %` : ""}. `
-          : ""}
-        An estimate can lower the verdict, never lift it.
-      </Text>
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
 import type { Jar, Kitchen, Verdict } from "../api/client";
 import { inchesOf, mmAndInches } from "../parts/measures";
+import { Tap } from "../parts/Tap";
 import type { Draft } from "./useDraft";
 
 function Cell({ label, children, grow }: { label: string; children: ReactNode; grow?: boolean }) {
@@ -102,6 +103,19 @@ export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }:
         <Text {...big}>{!stale && jar ? `${inchesOf(jar.headspace_mm)} in` : "–"}</Text>
         <Text fontSize="xs" color="ink.soft">
           {!stale && jar ? `${jar.headspace_mm.toFixed(0)} mm${verdict?.pack ? `, ${verdict.pack} pack` : ""}` : " "}
+          {(draft.pack || draft.headspaceMm !== null || draft.minutes !== null) && (
+            <Tap
+              variant="quiet"
+              size="sm"
+              fontSize="xs"
+              minH="0"
+              p="0"
+              ml="1"
+              onClick={() => onChange({ pack: null, headspaceMm: null, minutes: null })}
+            >
+              as in the text again
+            </Tap>
+          )}
         </Text>
       </Cell>
       <Cell label="Canner">

@@ -1,12 +1,28 @@
-/** One finding as a slip of paper: what, what to do, why, and from where. Notes stay folded. */
+/** One finding as a slip of paper: what, what to do, why, and from where. Its remedy is one press away. Notes stay folded. */
 import { Box, Flex, Text } from "@chakra-ui/react";
-import type { Finding } from "../api/client";
+import type { Change, Finding } from "../api/client";
 import { LEVELS } from "../look/system";
 import { Edge, LevelWord } from "../parts/marks";
+import { Tap } from "../parts/Tap";
+import { PlaceIt } from "./PlaceIt";
 
-export function Slip({ finding, quote, stale }: { finding: Finding; quote?: string; stale: boolean }) {
+export interface SlipActions {
+  stale: boolean;
+  /** Applies a remedy's changes; `says` is what Undo will name. */
+  onApply: (changes: readonly Change[], says: string) => void;
+  /** Unknown names that may be placed, by line. */
+  toPlace: readonly { line: number; name: string }[];
+}
+
+export function Slip({ finding, quote, actions }: { finding: Finding; quote?: string; actions: SlipActions }) {
+  const { stale, onApply, toPlace } = actions;
   const look = LEVELS[finding.level];
   const quiet = finding.level === "note";
+  const remedy = finding.remedy;
+  const place =
+    finding.code === "line-unread"
+      ? toPlace.find((one) => one.line === finding.line && finding.says.includes(one.name))
+      : null;
   const more = (
     <Text fontSize="sm" color="ink.soft" mt="1">
       {finding.why}{" "}
@@ -48,14 +64,40 @@ export function Slip({ finding, quote, stale }: { finding: Finding; quote?: stri
             <Text fontWeight="650" lineHeight="1.3">
               {finding.says}
             </Text>
-            {finding.remedy && (
+            {remedy && (
               <Text mt="1" lineHeight="1.35">
                 <Text as="span" aria-hidden="true">
                   →{" "}
                 </Text>
-                {finding.remedy.says}
+                {remedy.says}
               </Text>
             )}
+            {remedy && (remedy.changes.length > 0 || remedy.instead) && (
+              <Flex gap="2" mt="2" wrap="wrap">
+                {remedy.changes.length > 0 && (
+                  <Tap
+                    size="sm"
+                    variant="solid"
+                    disabled={stale}
+                    aria-label={`Do it: ${remedy.says}`}
+                    onClick={() => onApply(remedy.changes, finding.says)}
+                  >
+                    Do it
+                  </Tap>
+                )}
+                {remedy.instead && remedy.instead.changes.length > 0 && (
+                  <Tap
+                    size="sm"
+                    disabled={stale}
+                    onClick={() => remedy.instead && onApply(remedy.instead.changes, finding.says)}
+                  >
+                    {remedy.changes.length > 0 ? "Or: " : ""}
+                    {remedy.instead.says.charAt(0).toLowerCase() + remedy.instead.says.slice(1)}
+                  </Tap>
+                )}
+              </Flex>
+            )}
+            {place && <PlaceIt name={place.name} disabled={stale} />}
             {more}
           </>
         )}

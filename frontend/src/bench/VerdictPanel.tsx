@@ -1,4 +1,4 @@
-/** Where the jars may live, in one glance, and against which tested formula. */
+/** Where the jars may live, in one glance. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Verdict } from "../api/client";
 import { DESTINATIONS } from "../look/system";
@@ -42,22 +42,4 @@ function stopSays(verdict: Verdict): string | null {
   const stop = verdict.findings.find((finding) => finding.level === "stop");
   if (!stop) return null;
   return `${stop.line === null ? "" : `Line ${stop.line}: `}${stop.says}`;
-}
-
-/** Which tested formula the recipe was held against, and how surely its figures are remembered. */
-export function Against({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
-  return (
-    <Text color={stale ? "ink.faint" : "ink.soft"} fontSize="sm">
-      {verdict.formula ? (
-        <>
-          Judged against <b>{verdict.formula.title}</b>, {verdict.formula.source};{" "}
-          {verdict.formula.recall === "sure" ? "figures remembered with confidence." : "one or two figures may be off."}
-        </>
-      ) : (
-        <>
-          No tested formula is near enough. Nearest: <b>{verdict.nearest[0]?.title ?? "none"}</b>.
-        </>
-      )}
-    </Text>
-  );
 }

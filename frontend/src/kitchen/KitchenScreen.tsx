@@ -2,6 +2,7 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useKitchen } from "../api/queries";
+import { ChoicesForm } from "./ChoicesForm";
 import { KitchenForm } from "./KitchenForm";
 
 export function KitchenScreen() {
@@ -21,6 +22,7 @@ export function KitchenScreen() {
       <Text mt="3" aria-live="polite">
         {saved ? "Saved. The Bench now counts with it." : ""}
       </Text>
+      <ChoicesForm />
     </Box>
   );
 }

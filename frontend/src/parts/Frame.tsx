@@ -7,6 +7,11 @@ import { useKitchen } from "../api/queries";
 const PLACES = [
   { to: "/", word: "Bench", path: "M4 18h24v3H4zM6 21h3v8H6zM23 21h3v8h-3zM10 8h9l3 3v7H10z" },
   {
+    to: "/recipes",
+    word: "Recipes",
+    path: "M5 4h17l5 5v19H5zM9 11h12v2H9zM9 16h14v2H9zM9 21h10v2H9z",
+  },
+  {
     to: "/stove",
     word: "Stove",
     path: "M5 14h22v13H5zM2 15h3v4H2zM27 15h3v4h-3zM8 11c0-3 3-3 3-7M15 11c0-3 3-3 3-7M22 11c0-3 3-3 3-7",
@@ -78,7 +83,7 @@ export function Frame({ children }: { children: ReactNode }) {
                   stroke="currentColor"
                   strokeWidth="0.6"
                 >
-                  <path d={place.path} />
+                  <path d={place.path} fillRule="evenodd" />
                 </svg>
                 {place.word}
               </Flex>

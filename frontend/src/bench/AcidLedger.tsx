@@ -1,0 +1,118 @@
+/** The acid ledger as a picture: who brings acid, who takes it up, the brine against the formula's, the pH band. Mol are drawn,
+ *  not written: what matters is who is large. */
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { Verdict } from "../api/client";
+import { PhBand } from "./PhBand";
+
+interface Bar {
+  line: number;
+  name: string;
+  mol: number;
+}
+
+function bars(list: readonly { line: number; mol: number }[], verdict: Verdict): Bar[] {
+  const names = new Map(verdict.lines.map((line) => [line.line, line.reads_as]));
+  return [...list]
+    .sort((a, b) => b.mol - a.mol)
+    .slice(0, 5)
+    .map((one) => ({ ...one, name: names.get(one.line) ?? `line ${one.line}` }));
+}
+
+export function AcidLedger({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
+  const { acid } = verdict;
+  const brought = bars(acid.brought, verdict);
+  const taken = bars(acid.taken_up, verdict);
+  const most = Math.max(...brought.map((one) => one.mol), ...taken.map((one) => one.mol), 0.001);
+  const limits = verdict.findings.some((finding) => finding.level === "limit" || finding.level === "stop");
+  const low = acid.ph !== null && acid.ph.high < 4.2;
+  return (
+    <Box as="section" aria-label="Acid ledger" opacity={stale ? 0.4 : 1} data-ledger="">
+      <Text as="h3" fontWeight="700" mb="1">
+        Acid
+      </Text>
+      <Side title="brings it" list={brought} most={most} color="brine.300" empty="nothing here brings acid" />
+      <Side title="takes it up" list={taken} most={most} color="whey.400" empty="nothing measured takes it up" />
+      {acid.brine_percent !== null && <Brine here={acid.brine_percent} formula={acid.formula_brine_percent} />}
+      <Box mt="3">
+        <PhBand acid={acid} stale={false} />
+      </Box>
+      <Text fontSize="xs" color="ink.soft" mt="1">
+        {limits && low
+          ? "The estimate looks sour enough, and lifts nothing: it does not know how fast acid and heat reach the middle of this jar. Only a tested formula does."
+          : "An estimate can lower the verdict, never lift it: it does not know how acid and heat reach the middle of the jar."}
+      </Text>
+    </Box>
+  );
+}
+
+function Side({
+  title,
+  list,
+  most,
+  color,
+  empty,
+}: {
+  title: string;
+  list: Bar[];
+  most: number;
+  color: string;
+  empty: string;
+}) {
+  return (
+    <Box mb="2">
+      <Text fontSize="xs" color="ink.faint">
+        {title}
+      </Text>
+      {list.length === 0 && <Text fontSize="sm">{empty}</Text>}
+      <Box as="ul" listStyleType="none">
+        {list.map((one) => (
+          <Box as="li" key={one.line} mb="1">
+            <Text fontSize="xs" truncate title={one.name}>
+              {one.name}
+            </Text>
+            <Box
+              h="11px"
+              w={`${Math.max(2, (one.mol / most) * 100).toFixed(1)}%`}
+              bg={color}
+              borderWidth="1.5px"
+              borderColor="ink"
+              role="img"
+              aria-label={`${one.mol.toFixed(2)} mol`}
+            />
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** Brine against the formula's: two rulers of the same length, 0 to 5 %. */
+function Brine({ here, formula }: { here: number; formula: number | null }) {
+  const short = formula !== null && here < formula - 0.01;
+  const place = (percent: number) => `${Math.min(100, (percent / 5) * 100).toFixed(1)}%`;
+  return (
+    <Box mt="2">
+      <Text fontSize="xs" color={short ? "frost.700" : "ink.faint"} fontWeight={short ? 700 : 400}>
+        brine {here.toFixed(2)} % acid{formula !== null ? `, the formula's ${formula.toFixed(2)} %` : ""}
+      </Text>
+      <Box position="relative" h="16px" bg="whey.200" borderWidth="1px" borderColor="whey.400" aria-hidden="true">
+        <Box h="100%" w={place(here)} bg="brine.300" borderRightWidth="2px" borderColor="ink" />
+        {formula !== null && (
+          <Box
+            position="absolute"
+            top="-4px"
+            bottom="-4px"
+            left={place(formula)}
+            borderLeftWidth="3px"
+            borderColor="ink"
+            borderStyle="dotted"
+          />
+        )}
+      </Box>
+      <Flex justify="space-between" fontSize="2xs" color="ink.faint" aria-hidden="true">
+        <span>water</span>
+        <span>5 % vinegar</span>
+      </Flex>
+    </Box>
+  );
+}

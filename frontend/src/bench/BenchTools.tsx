@@ -1,0 +1,133 @@
+/** What can be done with the sheet as a whole: begin from a formula, open a file, keep it, write it out, compare, clear it. */
+import { Flex, Menu, Portal } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import { useNavigate } from "react-router";
+import { api, type Kitchen, newId, type Refusal, type WriteFormat } from "../api/client";
+import { Sentence } from "../parts/Sentence";
+import { Tap } from "../parts/Tap";
+import { FormulaChooser } from "./FormulaChooser";
+import { type Draft, EXAMPLE } from "./useDraft";
+
+export const READABLE = ".txt,.md,.markdown,.json,.jsonld,.html,.htm,.csv,.tsv,text/plain";
+
+interface Props {
+  kitchen: Kitchen;
+  draft: Draft;
+  onFresh: (text: string, says: string) => void;
+  onOpened: (file: File) => void;
+  onKept: (id: string) => void;
+}
+
+const FORMATS: readonly { format: WriteFormat; says: string }[] = [
+  { format: "text", says: "as text" },
+  { format: "markdown", says: "as Markdown" },
+  { format: "json", says: "as schema.org JSON" },
+  { format: "csv", says: "as a table (CSV)" },
+];
+
+export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props) {
+  const picker = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const keep = useMutation({
+    mutationFn: () =>
+      api.keepRecipe({
+        id: draft.recipeId ?? newId(),
+        text: draft.text,
+        jar: draft.jar,
+        method: draft.method,
+        formula_id: draft.formulaId,
+        origin: "own",
+      }),
+    onSuccess: (recipe) => {
+      onKept(recipe.id);
+      client.invalidateQueries({ queryKey: ["recipes"] });
+    },
+  });
+  const write = useMutation({
+    mutationFn: (format: WriteFormat) => api.writeFile(draft.text, format),
+    onSuccess: (file) => {
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(new Blob([file.content], { type: file.media }));
+      link.download = file.name;
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    },
+  });
+  const error = (keep.error ?? write.error) as Refusal | null;
+  const empty = draft.text.trim() === "";
+  return (
+    <>
+      <Flex gap="2" wrap="wrap" align="center">
+        <FormulaChooser kitchen={kitchen} onChoose={(text) => onFresh(text, "the recipe before the formula")} />
+        <Tap size="sm" onClick={() => picker.current?.click()}>
+          Open a file
+        </Tap>
+        <input
+          ref={picker}
+          type="file"
+          hidden
+          aria-label="A recipe file"
+          accept={READABLE}
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = "";
+            if (file) onOpened(file);
+          }}
+        />
+        <Tap size="sm" disabled={empty} aria-busy={keep.isPending} onClick={() => keep.mutate()}>
+          {draft.recipeId ? "Keep the changes" : "Keep this recipe"}
+        </Tap>
+        <Menu.Root>
+          <Menu.Trigger asChild>
+            <Tap size="sm">More</Tap>
+          </Menu.Trigger>
+          <Portal>
+            <Menu.Positioner>
+              <Menu.Content bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" minW="15rem">
+                <Menu.Item
+                  value="compare"
+                  disabled={empty}
+                  onClick={() => navigate("/recipes/compare", { state: { texts: [draft.text] } })}
+                >
+                  Compare with another version
+                </Menu.Item>
+                <Menu.Item
+                  value="enter"
+                  disabled={empty}
+                  onClick={() => navigate("/recipes/enter", { state: { text: draft.text } })}
+                >
+                  Enter as a formula from a tested source
+                </Menu.Item>
+                <Menu.Separator />
+                {FORMATS.map((one) => (
+                  <Menu.Item
+                    key={one.format}
+                    value={one.format}
+                    disabled={empty}
+                    onClick={() => write.mutate(one.format)}
+                  >
+                    Write it {one.says}
+                  </Menu.Item>
+                ))}
+                <Menu.Separator />
+                <Menu.Item value="example" onClick={() => onFresh(EXAMPLE, "the recipe before the example")}>
+                  Try an example
+                </Menu.Item>
+                <Menu.Item value="clear" disabled={empty} onClick={() => onFresh("", "the cleared sheet")}>
+                  Clear the sheet
+                </Menu.Item>
+              </Menu.Content>
+            </Menu.Positioner>
+          </Portal>
+        </Menu.Root>
+      </Flex>
+      {error && (
+        <Sentence w="100%" mt="2">
+          {error.message}
+        </Sentence>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,97 @@
+/** Which tested formula this is judged against, and the choice among the nearest: the person says which one they meant. */
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { Verdict } from "../api/client";
+import { Fold } from "../parts/Fold";
+import { Tap } from "../parts/Tap";
+
+interface Props {
+  verdict: Verdict;
+  stale: boolean;
+  onFollow: (id: string | null, title: string) => void;
+}
+
+export function WhichFormula({ verdict, stale, onFollow }: Props) {
+  const { formula, nearest, tied, chosen } = verdict;
+  const differs = new Map(verdict.differs.map((one) => [one.id, one.says]));
+  return (
+    <Box color={stale ? "ink.faint" : "ink.soft"} fontSize="sm">
+      <Text>
+        {formula ? (
+          <>
+            {chosen ? "You follow " : "Judged against "}
+            <b>{formula.title}</b>, {formula.source}
+            {formula.recall === "fair" ? "; one or two figures may be off" : ""}
+            {formula.recall === "sure" ? "; figures remembered with confidence" : ""}.
+          </>
+        ) : (
+          <>
+            No tested formula is near enough. Nearest: <b>{nearest[0]?.title ?? "none"}</b>.
+          </>
+        )}
+        {tied.length > 1 && !chosen && " Two lie equally near: the stricter verdict is shown."}
+      </Text>
+      <Fold
+        title={chosen ? "Follow another one" : "Did you mean another one?"}
+        unfolded={tied.length > 1 && !chosen}
+        mt="1"
+      >
+        <Flex as="ul" listStyleType="none" gap="3" mt="2" wrap="wrap" aria-label="Nearest formulas">
+          {nearest.map((near) => {
+            const mine = formula?.id === near.id;
+            return (
+              <Flex
+                as="li"
+                key={near.id}
+                direction="column"
+                flex="1 1 15rem"
+                bg="whey.50"
+                borderWidth={mine ? "2px" : "1px"}
+                borderColor={mine ? "ink" : "whey.400"}
+                borderRadius="sm"
+                p="3"
+                gap="1"
+              >
+                <Text fontWeight="700" color="ink">
+                  {near.title}
+                </Text>
+                <NearBar distance={near.distance} />
+                <Text>{(differs.get(near.id) ?? []).join("; ")}.</Text>
+                <Box mt="auto" pt="1">
+                  {chosen && mine ? (
+                    <Tap size="sm" disabled={stale} onClick={() => onFollow(null, near.title)}>
+                      Let Rheum choose
+                    </Tap>
+                  ) : (
+                    <Tap
+                      size="sm"
+                      disabled={stale}
+                      aria-label={`I follow ${near.title}`}
+                      onClick={() => onFollow(near.id, near.title)}
+                    >
+                      I follow this one
+                    </Tap>
+                  )}
+                </Box>
+              </Flex>
+            );
+          })}
+        </Flex>
+      </Fold>
+    </Box>
+  );
+}
+
+/** How near a formula is: a bar that is full where nothing differs. */
+function NearBar({ distance }: { distance: number }) {
+  const near = Math.max(0, 1 - distance);
+  return (
+    <Flex align="center" gap="2" role="img" aria-label={`distance ${distance.toFixed(2)}, 0 is the same`}>
+      <Box flex="1" h="8px" bg="whey.200" borderWidth="1px" borderColor="whey.400">
+        <Box h="100%" w={`${(near * 100).toFixed(0)}%`} bg="ink.faint" />
+      </Box>
+      <Text fontSize="xs" fontVariantNumeric="tabular-nums">
+        distance {distance.toFixed(2)}
+      </Text>
+    </Flex>
+  );
+}
