@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import Final
 
-from rheum.core.ingredients import Catalogue, words_of
+from rheum.core.ingredients import Catalogue, Ingredient, words_of
 from rheum.core.quantity import AmountError, leading_amount
 from rheum.core.reading_lines import LineUnread, read_ingredient, strip_bullet
 from rheum.core.reading_method import MethodNotes, jars_named, note_prose
@@ -54,6 +55,12 @@ _EQUIPMENT: Final = re.compile(
     re.I,
 )
 _JARFULS: Final = re.compile(r"\b[\d/ ½-]+(?:half[- ]?|quarter[- ]?)?(?:pints?|quarts?|jars?|servings?|bottles?)\b(?: jars?)?", re.I)
+# What somebody is told to put in, up to the end of the clause.
+_PUT_IN: Final = re.compile(
+    r"\b(?:add|stir (?:in|through)|mix in|fold in|throw in|toss in|drop in|top (?:\w+ ){0,3}with|cover (?:\w+ ){0,4}with|thicken (?:\w+ ){0,3}with|finish (?:\w+ ){0,3}with|layer of|knob of|splash of|glug of|drizzle of|handful of)\s+([^.;:,]{2,60})",
+    re.I,
+)
+_SAID_ALONE: Final = ("produce", "herb", "fat", "thickener", "alkali", "sweetener", "fresh-juice", "other")
 _CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
 
 
@@ -100,10 +107,23 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
             0,
             Unread(1, reader.title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title."),
         )
+    if reader.notes.soak_kept:
+        # A soak that is not drained away goes into the jar; acid under it earns nothing either way.
+        reader.lines = [
+            replace(line, section="jar") if line.section == "soak" and line.ingredient.role.role in ("water", "salt", "alkali") else line
+            for line in reader.lines
+        ]
     return Recipe(
         reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
         source=tuple(text.splitlines()), outline=tuple(reader.outline),
     )  # fmt: skip
+
+
+def _kin(one: Ingredient, other: Ingredient) -> bool:
+    """“the peppers” for the jalapeños of a line: the same group, class, or a name that is part of the other."""
+    words = set(words_of(one.name)) | {word for alias in one.aliases for word in words_of(alias)}
+    alike = one.klass == other.klass and one.klass in ("pepper", "onion", "tomato", "dried-fruit", "herb-fresh", "sweetener", "fat")
+    return alike or (one.swap_group is not None and one.swap_group == other.swap_group) or set(words_of(other.name)) <= words
 
 
 class _Reader:
@@ -237,9 +257,25 @@ class _Reader:
         for match in _IN_PROSE.finditer(line):
             self._take_prose_amount(number, line, match, unread)
             taken.append(match.span())
+        if unread:
+            self._scan_unlisted(number, line)
         for match in _COUNTED.finditer(line):
             if not any(start <= match.start() < end for start, end in taken):
                 self._take_prose_count(number, line, match)
+
+    def _scan_unlisted(self, number: int, line: str) -> None:
+        """“Stir in a knob of butter”, “thicken with flour”: something put in that no line lists, and nobody knows how much."""
+        for match in _PUT_IN.finditer(line):
+            if re.search(r"\b(?:not|never|don'?t|avoid|no|without)\b[^,;.]*$", line[: match.start()], re.I):
+                continue
+            for found in self.catalogue.within(words_of(match.group(1))):
+                known = found.ingredient
+                listed = any(other.ingredient is known or _kin(other.ingredient, known) for other in self.lines)
+                if listed or known.role.role not in _SAID_ALONE:
+                    continue
+                says = f"The method puts in {known.name}, which no line lists. Give it a line of its own with its amount, or take it out."
+                if not any(item.line == number and item.why == says for item in self.unread):
+                    self.unread.append(Unread(number, match.group(0).strip(), says))
 
     def _take_prose_count(self, number: int, line: str, match: re.Match[str]) -> None:
         """“add 3 onions”: a count of something that is counted by the piece."""

@@ -25,7 +25,7 @@ _STATES: Final[tuple[tuple[State, re.Pattern[str]], ...]] = (
     ("mouldy", re.compile(r"\b(?:mou?ldy|mou?lded|rotten|rotting|spoil(?:ed|t))\b", re.I)),
     ("unfit", re.compile(r"\b(?:over-?\s?ripe|bruised|damaged|wilted|frost[- ]?(?:killed|bitten|damaged)|from dead vines|diseased|windfall|past (?:its|their) best)\b", re.I)),
     ("frozen", re.compile(r"\b(?:frozen|thawed|defrosted)\b", re.I)),
-    ("tinned", re.compile(r"\b(?:tinned|canned)\b", re.I)),
+    ("tinned", re.compile(r"\b(?:tinned|canned|jarred|(?<!commercially )bottled)\b", re.I)),
     ("minced", re.compile(r"\b(?:minced|chopped|crushed|grated|sliced|pressed|slivered|quartered|halved|pur[eé]ed|smashed)\b", re.I)),
 )  # fmt: skip
 _NOT_BAD: Final = re.compile(r"\b(?:not|no|without|cut away|cut out|trim(?:med)? (?:off|away)|remove[d]?)\b[^,;]*", re.I)
@@ -228,6 +228,9 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         # “peeled, cored, chopped tomatoes”: the commas stand between words of preparation, the name comes last.
         parts = _Words(f"{parts.name} {parts.prep}".strip(), "")
     ingredient, name_words, start = _identify(parts.name, amount, section, catalogue)
+    if ingredient.role.role not in ("produce", "herb"):
+        # “bottled lemon juice” is what is wanted, and a tin of anything else is no other thing.
+        states -= {"tinned"}
     if "tinned" in states:
         ingredient = catalogue.by_id.get(f"{ingredient.id}-tinned", ingredient)
     _check_prep(parts.prep, ingredient, section, catalogue)
@@ -317,7 +320,7 @@ def _identify(name: str, amount: Amount | None, section: Section, catalogue: Cat
         if (
             amount is None
             and len(several) > 1
-            and all(one.ingredient.role.role in ("spice", "salt") or _says_pepper(one, words) for one in several)
+            and all(one.ingredient.role.role in ("spice", "salt") or _says_pepper(one, words, name) for one in several)
         ):
             # “salt and pepper to taste”: seasoning without an amount; nothing of it is judged.
             return several[0].ingredient, words, several[0].start
@@ -360,8 +363,8 @@ def _is_measure(word: str) -> bool:
     return word == "dozen" or (unit is not None and kind_of(unit) in ("volume", "mass"))
 
 
-def _says_pepper(found: NameMatch, words: tuple[str, ...]) -> bool:
-    return words[found.start : found.end] == ("pepper",)
+def _says_pepper(found: NameMatch, words: tuple[str, ...], written: str) -> bool:
+    return words[found.start : found.end] == ("pepper",) and "peppers" not in written.lower()
 
 
 def _check_fresh_and_dried(parts: _Words, ingredient: Ingredient) -> None:

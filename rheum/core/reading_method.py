@@ -16,7 +16,8 @@ _NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛]|[¼½¾⅛]|\d+(?:\.\d+)
 _MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:minutes?|mins?\b|min\b)", re.I)
 _HOURS: Final = re.compile(rf"({_NUM})\s*(?:hours?|hrs?)\b", re.I)
 _PROCESSING: Final = re.compile(
-    r"\b(?:process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b", re.I
+    r"\b(?:boil (?:the |your )?(?:filled|full|closed|sealed|capped) jars|process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b",
+    re.I,
 )
 _JARS: Final = (
     ("quarter-pint", re.compile(r"\b(?:quarter[- ]pints?|4[- ]?(?:oz|ounce)s?(?= jars?))\b", re.I)),
@@ -29,6 +30,7 @@ _JARS: Final = (
     ("250ml", re.compile(r"\b250[- ]?ml\b(?=[^.;,]*\bjars?\b)", re.I)),
     ("500ml", re.compile(r"\b500[- ]?ml\b(?=[^.;,]*\bjars?\b)", re.I)),
     ("750ml", re.compile(r"\b750[- ]?ml\b(?=[^.;,]*\bjars?\b)", re.I)),
+    ("half-gallon", re.compile(r"\b(?:(?:[2-9]|\d{2})(?:[.,]\d+)?|1[.,]\d+)[- ]?(?:l|litres?|liters?)\b(?=[^.;,]*\b(?:jars?|crocks?|bottles?)\b)|\bgallons?\b(?=[^.;,]*\bjars?\b)", re.I)),
     ("1l", re.compile(r"\b(?:1[- ]?l|1[- ]?litre|one[- ]litre|1000[- ]?ml)\b(?=[^.;,]*\bjars?\b)", re.I)),
 )  # fmt: skip
 _HEADSPACE: Final = re.compile(
@@ -38,24 +40,30 @@ _HEADSPACE: Final = re.compile(
     re.I,
 )
 _ALTITUDE: Final = re.compile(r"(\d[\d,]*)\s*(?:ft|feet|')|(\d[\d,]*)\s*m(?:etres|eters)?\b(?!in)", re.I)
-_RAW: Final = re.compile(r"\b(?:raw[- ]?pack(?:ed)?|cold[- ]?pack(?:ed)?|pack (?:the \w+ )?raw|pack: ?raw)\b", re.I)
+_RAW: Final = re.compile(
+    r"\b(?:(?:fill|pack|stuff|put|place|layer)\w*\s+(?:\w+\s+){0,4}?(?:raw|uncooked|cold|unheated)\b(?! (?:water|brine))(?:\s+\w+){0,4}?\s+(?:in|into|to)\b|(?:fill|pack|stuff)\w*\s+(?:the |your |hot |clean |warm |each )*jars?\s+(?:\w+\s+){0,3}?with\s+(?:the )?(?:raw|uncooked|cold|unheated)\b(?! (?:water|brine))|raw[- ]?pack(?:ed)?|cold[- ]?pack(?:ed)?|pack (?:the \w+ )?raw|pack: ?raw)\b",
+    re.I,
+)
 _HOT: Final = re.compile(r"\b(?:hot[- ]?pack(?:ed)?|pack (?:the \w+ )?hot|pack: ?hot)\b", re.I)
 _SIMMER: Final = re.compile(rf"\b(?:simmer|boil(?: gently)?|cook)\b[^.;]*?({_NUM})[\s-]*(?:minutes?|mins?)\b", re.I)
 _NEGATION: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without|stop)\b", re.I)
 _REFUSED: Final = (
-    ("filling hot and turning the jars upside down", re.compile(r"\b(?:invert(?:ed|ing)?|upside[- ]?down|turn(?:ed|ing)? (?:the |each )?jars? over|on their (?:heads|lids)|flip (?:the |each )?jars?)\b", re.I)),
+    ("filling hot and turning the jars upside down", re.compile(r"\b(?:invert(?:ed|ing)?|upside[- ]?down|turn(?:ed|ing)? (?:the |each )?jars? over|on their (?:heads|lids)|lids?[- ]down|flip (?:the |each )?jars?)\b", re.I)),
     ("the oven", re.compile(r"\boven\b", re.I)),
     ("the dishwasher", re.compile(r"\bdish-?washer\b", re.I)),
     ("the microwave", re.compile(r"\bmicrowaves?d?\b", re.I)),
-    ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|(?:process|hold|keep|held)\w* [^.;]*?\b(?:1[5-9]\d ?°? ?f|20[0-5] ?°? ?f|[789]\d ?°? ?c))\b", re.I)),
+    ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|sous[- ]?vide|process\w*[^.;,]*\bsimmering|(?:hot[- ])?water bath (?:at|of) [5-9]\d ?°? ?c|(?:process|hold|keep|held)\w* [^.;]*?\b(?:1[5-9]\d ?°? ?f|20[0-5] ?°? ?f|[789]\d ?°? ?c))\b", re.I)),
     ("water short of the lids", re.compile(r"\bwater (?:\w+ ){0,3}?(?:to|at|reach(?:es|ing)?|below) (?:the |their )?(?:necks?|shoulders?|rims?|half|lids?\b(?! by))|\bhalf ?way up (?:the |their )?(?:jars?|sides?)\b", re.I)),
-    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process(?!\w*,? (?:in|with|it in|them in|by)\b)|wax seal|paraffin|seal with wax)\b", re.I)),
+    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process(?!\w*,? (?:in|with|it in|them in|by)\b)|wax seal|paraffin|seal with wax|no (?:canning|canner)(?: (?:is )?(?:needed|necessary|required))?|(?:skip|without|leave out|omit)\w* (?:the |any )?(?:water[- ]?bath|bath|canner|canning|processing))\b", re.I)),
 )  # fmt: skip
 _BLISTERING: Final = re.compile(
     r"\b(?:blister|roast|char|broil|grill|skins?|peel|warm(?:ing)? (?:the )?(?:empty )?jars?|heat(?:ing)? (?:the )?(?:empty )?jars?|sterili[sz]|preheat (?:the )?jars?|(?:keep|hot) jars?|wash)\w*\b",
     re.I,
 )
-_FERMENT: Final = re.compile(r"\b(?:ferment\w*|sour(?:s|ed)? (?:naturally )?(?:for|over|at)|lacto\w*|cultur(?:ed|e) for)\b", re.I)
+_FERMENT: Final = re.compile(
+    r"\b(?:until (?:it is |they are |it turns |they turn |slightly |a little )?(?:sour|bubbl|tangy|fizz)\w*|bubbling (?:stops|slows)|ferment\w*|sour(?:s|ed)? (?:naturally )?(?:for|over|at)|lacto\w*|cultur(?:ed|e) for)\b",
+    re.I,
+)
 _SALTED: Final = re.compile(
     r"\b(?:soak\w*|sprinkle\w* [^.;]*salt|salt(?:ed|ing)?\b[^.;]*\b(?:stand|hours?|overnight|drain)|drain\w*|rinse\w*)\b", re.I
 )
@@ -76,11 +84,13 @@ class MethodNotes:
     steam: int | None = None
     shape: list[tuple[int, What]] = field(default_factory=list)
     salted: bool = False
+    watered: list[int] = field(default_factory=list)
+    soak_kept: bool = False
 
     def done(self) -> Method:
         return Method(
             tuple(self.minutes), tuple(self.headspaces), tuple(self.jars), tuple(self.packs), self.simmer,
-            tuple(self.refused), self.fermented, self.steam, tuple(self.shape), self.salted,
+            tuple(self.refused), self.fermented, self.steam, tuple(self.shape), self.salted, tuple(self.watered),
         )  # fmt: skip
 
 
@@ -119,11 +129,46 @@ def sentences(text: str) -> list[str]:
     ]
 
 
+_BLANCHING: Final = re.compile(r"\b(?:blanch|scald|parboil|plunge|dip|skins?|peel|steriliz|sterilis|soak|wash)\w*\b", re.I)
+_JARS_IN: Final = re.compile(r"\b(?:process\w*|canner|filled|jars? (?:in|for))\b", re.I)
+_WATERED: Final = re.compile(
+    r"\b(?:dilut|weaken|water(?:ed|ing)? down|thin)\w*\b[^.;]*\b(?:vinegar|brine|acid|lemon juice|lime juice|to taste)\b"
+    r"|\b(?:replac|substitut|swap|cut|stretch|extend|eke|mak)\w*\b[^.;]*\b(?:vinegar|brine|lemon juice|lime juice|acid)\b[^.;]*\b(?:with|by|for)\b[^.;]*\bwater\b"
+    r"|\b(?:top|fill|cover|make)\w*\s+(?:up\s+)?(?:the |each |any |your |all )?(?:\w+\s+){0,3}?(?:up |off )?with\s+(?:more |extra |some |plain |hot |boiling |cold |a little )*water\b",
+    re.I,
+)
+_WATER_ELSEWHERE: Final = re.compile(
+    r"\b(?:canner|canning (?:pot|kettle)|kettle|stock ?pot|pan|saucepan|bath|soak|rins|blanch|preheat|steriliz|sterilis|warm|heat (?:the )?jars|keep \w+ hot|lids?|ice|over(?:night)?|stand)\w*",
+    re.I,
+)
+_BRIM: Final = re.compile(
+    r"\b(?:fill|pack|ladle|pour)\w*\b[^.;]*\b(?:to the (?:very )?(?:brim|top|rim|lip)\b(?! of the funnel)|without (?:any )?headspace|no headspace)",
+    re.I,
+)
+_SOAK_KEPT: Final = re.compile(
+    r"\b(?:use|pour|add|mix|combine|boil|reserve|keep|save|heat)\w*\b[^.;]*\b(?:soak(?:ing)?|salting) (?:water|brine|liquid|mixture)\b|\b(?:with|in) (?:its|their|the) (?:own )?soaking (?:liquid|water|brine)|\b(?:do not|don'?t|never|without|no need to) drain\w*",
+    re.I,
+)
+_WORD_MINUTES: Final = {
+    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12,
+    "fifteen": 15, "twenty": 20, "twenty-five": 25, "thirty": 30, "thirty-five": 35, "forty": 40, "forty-five": 45, "fifty": 50, "sixty": 60,
+}  # fmt: skip
+_SPELLED: Final = re.compile(rf"\b({'|'.join(sorted(_WORD_MINUTES, key=len, reverse=True))})\b(?=[\s-]*(?:minutes?|mins?|hours?)\b)", re.I)
+
+
+def _in_figures(sentence: str) -> str:
+    """Minutes written in words as figures: “for two minutes”, “half an hour”."""
+    sentence = re.sub(r"\bhalf an hour\b", "30 minutes", sentence, flags=re.I)
+    sentence = re.sub(r"\b(?:a )?quarter of an hour\b", "15 minutes", sentence, flags=re.I)
+    return _SPELLED.sub(lambda match: str(_WORD_MINUTES[match.group(1).lower()]), sentence)
+
+
 def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = False) -> bool:
     """Read one line of method prose into the notes. `in_process` says that the sentence before was about the canner;
     gives back whether this line's last sentence was."""
-    for sentence in sentences(text):
-        tied = bool(_PROCESSING.search(sentence))
+    for said in sentences(text):
+        sentence = _in_figures(said)
+        tied = bool(_PROCESSING.search(sentence)) and not (_BLANCHING.search(sentence) and not _JARS_IN.search(sentence))
         continues = in_process and bool(jars_named(sentence)) and not _SIMMER.search(sentence)
         if tied or continues:
             _note_minutes(sentence, line, notes)
@@ -141,6 +186,12 @@ def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = Fals
             notes.packs.append((line, "raw"))
         if _HOT.search(sentence):
             notes.packs.append((line, "hot"))
+        if _BRIM.search(sentence) and not _HEADSPACE.search(sentence) and not _NEGATION.search(sentence[: _BRIM.search(sentence).start()]):  # type: ignore[union-attr]
+            notes.headspaces.append((line, 0.0))
+        watered = _WATERED.search(sentence)
+        if watered and not _WATER_ELSEWHERE.search(sentence) and not _NEGATION.search(sentence[: watered.start()]):
+            notes.watered.append(line)
+        notes.soak_kept = notes.soak_kept or bool(_SOAK_KEPT.search(sentence))
         _note_refused(sentence, line, notes)
         notes.shape.extend((line, what) for what in said_of_shape(sentence))
         notes.salted = notes.salted or bool(_SALTED.search(sentence))

@@ -77,6 +77,8 @@ class Method:
     steam: int | None = None
     shape: tuple[tuple[int, What], ...] = ()
     salted: bool = False
+    # Lines of prose that thin acid or top jars up with water, nobody knows how much.
+    watered: tuple[int, ...] = ()
 
 
 Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]

@@ -20,7 +20,7 @@ _STEPS: Final[tuple[tuple[int, str], ...]] = (
     (0, r"minced|grated|ground|crushed|finely grated|mince"),
     (1, r"chopped|diced|shredded|minutely|dice|brunoise"),
     (2, r"sliced|slices?|rings?|rounds?|strips?|julienned?|matchsticks?|coins?|ribbons?|crosswise|slivered|slivers"),
-    (3, r"chunks?|pieces|cubed|cubes?|quartered|quarters|wedges?|spears?|florets?|segments"),
+    (3, r"chunks?|pieces|lumps?|hunks?|cubed|cubes?|quartered|quarters|wedges?|spears?|florets?|segments"),
     (4, r"halved|halves|half lengthwise|in half"),
     (5, r"whole|left whole|uncut"),
 )
@@ -98,7 +98,7 @@ _PROSE: Final[tuple[tuple[What, re.Pattern[str]], ...]] = (
     ("thicker", re.compile(r"\b(?:reduced? (?:it |them )?(?:by|to|until)|cook(?:ed|ing)? (?:it |them )?down|boil(?:ed)? (?:it |them )?down|until (?:it is |they are )?(?:very |quite |really )?thick\w*|mounds? (?:on|up))\b", re.I)),
     ("unpeeled", re.compile(r"\b(?:unpeeled|skins? (?:left )?on|with (?:the|their) skins?|(?:leave|keep) (?:the |their )?(?:skins?|peels?)|no need to peel|without peeling|(?:don'?t|do not|never) peel|not peeled)\b", re.I)),
     ("unsalted", re.compile(r"\b(?:(?:don'?t|do not|never|no need to|skip|without|instead of) (?:the )?(?:soak|salt|rins|blanch|drain)\w*|unsoaked|unrinsed|unblanched|un-?salted vegetables)\b", re.I)),
-    ("whole", re.compile(r"\b(?:leave|keep|pack|left|leaving)\s+(?:the |them |all |\w+ ){0,3}whole\b", re.I)),
+    ("whole", re.compile(r"\b(?:leave|keep|pack|left|leaving)\s+(?:the |them |all |\w+ ){0,3}(?:whole|uncut)\b|\b(?:don'?t|do not|no need to|without|instead of|skip (?:the )?)\s*(?:bother(?:ing)? (?:to |with )?)?(?:slic|chop|cut|dic|grat|shred)(?:e|ing|ping|ting|ing)?\b", re.I)),
 )  # fmt: skip
 _NEGATED: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without)\b[^,;:]*$", re.I)
 _CITRUS: Final = re.compile(r"\b(?:lemon|lime|orange|bottled)\b", re.I)

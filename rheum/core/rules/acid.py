@@ -228,6 +228,13 @@ def _produce_scale(case: Case) -> float:
 
 
 def water_added(case: Case) -> Iterator[Finding]:
+    for number in case.recipe.method.watered:
+        yield finding(
+            "water-added",
+            "The text thins it with water, and does not say how much.",
+            number,
+            "Top up with the formula's own brine, or leave the jar part full for the refrigerator.",
+        )
     match = case.match
     if match is None:
         return

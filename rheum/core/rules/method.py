@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Final
 
 from rheum.core.altitude import CHART_ENDS_FT, altitude, boiling_point_c
@@ -60,6 +60,8 @@ def jar_size(case: Case) -> Iterator[Finding]:
     table = formula.minutes_for_pack(case.pack) if formula else None
     if not formula or not table:
         return
+    if case.settings.jar is None:
+        yield from _named_jars(case, table)
     covered = covering_size(case.jar.process_class, table)
     if covered.how == "larger":
         largest = max(table, key=CLASS_ML.__getitem__)
@@ -79,6 +81,23 @@ def jar_size(case: Case) -> Iterator[Finding]:
         yield finding(
             "jar-smaller", f"{case.jar.title} is smaller than any tested jar; it takes the {JAR_WORD[covered.size or '']}'s minutes."
         )
+
+
+def _named_jars(case: Case, table: Mapping[str, tuple[int, ...]]) -> Iterator[Finding]:
+    """Where the text names several jars, each of them larger than any tested is said, for none of them was chosen."""
+    named = dict.fromkeys(jar for _, jar in case.recipe.method.jars)
+    if len(named) < 2:
+        return
+    largest = max(table, key=CLASS_ML.__getitem__)
+    for number, name in case.recipe.method.jars:
+        jar = case.library.jars[name]
+        if named.pop(name, 0) is None and covering_size(jar.process_class, table).how == "larger":
+            yield finding(
+                "jar-larger",
+                f"The text names {jar.title} jars, larger than the largest tested, the {JAR_WORD[largest]}.",
+                number,
+                Remedy(f"Use {JAR_WORD[largest]} jars.", (Change("set", setting="jar", value=largest),)),
+            )
 
 
 def headspace(case: Case) -> Iterator[Finding]:
