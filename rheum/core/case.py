@@ -22,6 +22,10 @@ _WATER_IN_PRODUCE: Final = 0.9
 ChosenBy = Literal["request", "text", "formula"]
 
 
+def _largest_first(item: Measured) -> tuple[float, str, str]:
+    return -(item.bulk.grams[1] if item.bulk else 0.0), item.line.ingredient.id, item.line.text
+
+
 @dataclass(frozen=True)
 class Case:
     """One recipe, one family of measures, one formula (or none): what the rules judge."""
@@ -40,8 +44,8 @@ class Case:
     pack_known: bool
 
     def of_role(self, *roles: str) -> list[Measured]:
-        """Lines that reach the jar, of these roles."""
-        return [item for item in self.lines if item.role in roles]
+        """Lines that reach the jar, of these roles, the largest first: which line stands first in the text never matters."""
+        return sorted((item for item in self.lines if item.role in roles), key=_largest_first)
 
     @cached_property
     def strength(self) -> float | None:
