@@ -153,7 +153,12 @@ def enter(asked: EnteredIn) -> Entered:
     """Store a formula whose acid, produce and minutes were entered twice alike."""
     entry, lib = _entry(asked), kitchen_library()
     found = look(entry, lib)
-    parted = second_reading(entry, found, asked.again, {size: tuple(figures) for size, figures in asked.minutes_again.items()})
+    parted = second_reading(
+        entry,
+        found,
+        {int(line): text for line, text in asked.again.items() if line.isdecimal()},
+        {size: tuple(figures) for size, figures in asked.minutes_again.items()},
+    )
     refused = [*found.refusals, *parted]
     if refused or found.formula is None:
         first = refused[0]

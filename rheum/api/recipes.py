@@ -123,6 +123,10 @@ def _tested(formula: Formula, library: Library, here: Settings) -> TestedView:
 @blueprint.output(RecipeShelfOut)
 def shelf() -> RecipeShelf:
     """Own recipes and tested formulas, each with where its jars may live in this kitchen."""
+    return _shelf()
+
+
+def _shelf() -> RecipeShelf:
     library, here = kitchen_library(), _here()
     own = tuple(_view(recipe, library) for recipe in stored.all_kept(connection()))
     formulas = sorted(library.formulas.values(), key=lambda formula: formula.own is None)
@@ -156,7 +160,7 @@ def take_out(recipe_id: str) -> RecipeShelf:
     """Take a recipe out. Batches begun from it keep their own copy."""
     if not stored.remove(connection(), recipe_id):
         raise Problem(404, "No such recipe", "There is no such recipe here. It may have been taken out already.")
-    return shelf()
+    return _shelf()
 
 
 @blueprint.post("/api/recipes/read")

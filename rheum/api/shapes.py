@@ -132,7 +132,7 @@ class EntryIn(_Request):
 class EnteredIn(EntryIn):
     """The same, and what matters entered a second time."""
 
-    again: dict[int, str]
+    again: dict[str, str]
     minutes_again: dict[str, list[int]]
 
 

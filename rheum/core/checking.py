@@ -130,10 +130,11 @@ def _formulas(near: list[Near], settings: Settings, library: Library) -> list[Fo
     return [n.formula for n in near if n.distance - near[0].distance <= TIE and n.distance <= CUT_OFF]
 
 
-def _strictness(verdict: Verdict) -> tuple[int, int]:
-    """Strictest first: discard, fridge, shelf; then the more limits."""
+def _strictness(verdict: Verdict) -> tuple[int, int, int]:
+    """Strictest first: discard, fridge, shelf; then the more limits; then the more minutes."""
     order = ("discard", "fridge", "shelf").index(verdict.destination)
-    return order, -sum(1 for found in verdict.findings if found.level in ("stop", "limit"))
+    minutes = verdict.process.minutes if verdict.process else 0
+    return order, -sum(1 for found in verdict.findings if found.level in ("stop", "limit")), -minutes
 
 
 def _choose_jar(recipe: Recipe, settings: Settings, formula: Formula | None, library: Library) -> tuple[Jar, ChosenBy]:

@@ -32,6 +32,8 @@ from rheum.core.writing import JAR_WORD, formula_text
 
 FIRST_YEAR: Final = 1994
 LAST_YEAR: Final = 2100
+# No tested boiling-water time known to Rheum is shorter (its own pick, on the safe side).
+_LEAST_MINUTES: Final = 5
 _MOST_MINUTES: Final = 180
 _TWICE: Final = ("vinegar", "juice", "citric", "produce")
 
@@ -175,8 +177,8 @@ def _process_refusals(entry: Entry) -> list[Refusal]:
             found.append(Refusal(f"There is no jar size “{size}”. Use one of: {', '.join(CLASS_ML)}.", "minutes"))
         elif len(figures) != len(entry.bands_ft) + 1:
             found.append(Refusal(f"{JAR_WORD[size].capitalize()}: give {len(entry.bands_ft) + 1} figures, one for each height.", "minutes"))
-        elif list(figures) != sorted(figures) or not all(0 < figure <= _MOST_MINUTES for figure in figures):
-            found.append(Refusal("Minutes lie between 1 and 180, and never fall with the height.", "minutes"))
+        elif list(figures) != sorted(figures) or not all(_LEAST_MINUTES <= figure <= _MOST_MINUTES for figure in figures):
+            found.append(Refusal(f"Minutes lie between {_LEAST_MINUTES} and {_MOST_MINUTES}, and never fall with the height.", "minutes"))
     ordered = sorted((size for size in entry.minutes if size in CLASS_ML), key=CLASS_ML.__getitem__)
     for small, large in pairwise(ordered):
         if any(one > other for one, other in zip(entry.minutes[small], entry.minutes[large], strict=False)):

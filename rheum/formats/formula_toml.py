@@ -49,6 +49,7 @@ def formula_entry(formula: Formula) -> dict[str, Any]:
         "bands": list(formula.bands_ft),
         "minutes": {size: list(figures) for size, figures in formula.minutes.items()},
         "weeks": formula.weeks,
+        **({"steps": formula.steps} if formula.steps else {}),
     }
 
 

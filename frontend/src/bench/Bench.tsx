@@ -85,7 +85,7 @@ export function Bench() {
     </Flex>
   );
   const undoBar = undoSays && (
-    <Flex mb="3" align="center" gap="3" wrap="wrap" role="status" aria-label="Last change">
+    <Flex mb="3" align="center" gap="3" wrap="wrap" role="group" aria-label="Last change">
       <Tap size="sm" variant="warn" onClick={undo}>
         Undo: {undoSays.length > 70 ? `${undoSays.slice(0, 68)}…` : undoSays}
       </Tap>

@@ -174,7 +174,7 @@ export function WayToTested({ verdict, question, stale, onApply, onWhole }: Prop
                         <Tap
                           size="sm"
                           disabled={busy}
-                          aria-label={`Change: ${step.says}`}
+                          aria-label={`Change it: ${step.says}`}
                           onClick={() => onApply(step.changes, step.says)}
                         >
                           Change it

@@ -15,7 +15,7 @@ export function WhichFormula({ verdict, stale, onFollow }: Props) {
   const differs = new Map(verdict.differs.map((one) => [one.id, one.says]));
   return (
     <Box color={stale ? "ink.faint" : "ink.soft"} fontSize="sm">
-      <Text>
+      <Text data-against={formula?.id ?? ""}>
         {formula ? (
           <>
             {chosen ? "You follow " : "Judged against "}
@@ -65,7 +65,7 @@ export function WhichFormula({ verdict, stale, onFollow }: Props) {
                     <Tap
                       size="sm"
                       disabled={stale}
-                      aria-label={`I follow ${near.title}`}
+                      aria-label={`I follow this one: ${near.title}`}
                       onClick={() => onFollow(near.id, near.title)}
                     >
                       I follow this one

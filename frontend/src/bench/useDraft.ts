@@ -78,7 +78,6 @@ export function layOnBench(draft: Partial<Draft> & { text: string }) {
 function laidAside(): Past[] {
   try {
     const before = JSON.parse(sessionStorage.getItem(LAID) ?? "null") as Draft | null;
-    sessionStorage.removeItem(LAID);
     if (before?.text.trim()) return [{ draft: { ...emptyDraft(), ...before }, says: "the recipe laid here before" }];
   } catch {
     // Nothing was laid aside.
@@ -104,6 +103,8 @@ export interface DraftHold {
 export function useDraft(): DraftHold {
   const [draft, setDraft] = useState(stored);
   const [past, setPast] = useState<Past[]>(laidAside);
+  // Not while rendering: a render may be thrown away and begun again.
+  useEffect(() => sessionStorage.removeItem(LAID), []);
   useEffect(() => store(draft), [draft]);
   const change = useCallback((part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part })), []);
   const replace = (part: Partial<Draft>, says: string) => {

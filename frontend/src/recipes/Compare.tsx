@@ -184,7 +184,7 @@ function SideBySide({ comparison, texts, onRemove }: SideProps) {
                       size="sm"
                       variant="quiet"
                       onClick={() => onRemove(index)}
-                      aria-label={`Leave ${version.title} out`}
+                      aria-label={`Leave out: ${version.title}`}
                     >
                       Leave out
                     </Tap>

@@ -56,7 +56,7 @@ export function RecipeCard({ one, marked, onMark, onOpen, onOut }: Props) {
           : `${one.source}${one.recall === "fair" ? "; one or two figures may be off" : ""}`}
       </Text>
       <Flex gap="2" mt="auto" pt="2" align="center" wrap="wrap">
-        <Tap size="sm" variant="solid" onClick={onOpen} aria-label={`${own ? "Open" : "Begin from"} ${one.title}`}>
+        <Tap size="sm" variant="solid" onClick={onOpen} aria-label={`${own ? "Open" : "Begin from it:"} ${one.title}`}>
           {own ? "Open" : "Begin from it"}
         </Tap>
         {onOut &&
