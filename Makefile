@@ -58,6 +58,7 @@ test: build $(S)/dev $(S)/chromium
 
 types: $(S)/dev $(S)/npm
 	@$(BIN)/python tools/openapi > openapi.json
+	@$(BIN)/python tools/estimates > docs/estimates.md
 	@cd frontend && npm run --silent types
 
 check: build $(S)/dev
@@ -70,8 +71,9 @@ check: build $(S)/dev
 	@echo "All checks passed"
 
 bench: build $(S)/dev $(S)/chromium
-	@$(BIN)/python bench/check_cost.py
+	@$(BIN)/python -m bench.check_cost
 	@$(BIN)/python bench/first_load.py
+	@$(BIN)/python -m bench.keystroke
 
 screenshots: build $(S)/dev $(S)/chromium
 	@$(BIN)/python tools/screenshots

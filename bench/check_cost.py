@@ -15,6 +15,7 @@ from pathlib import Path
 
 from waitress import create_server
 
+from bench.keystroke import LONG
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
@@ -22,6 +23,8 @@ from rheum.core.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store.database import open_data
 
+FAULTY = LONG.replace("2 cups carrots", "5 cups carrots").replace("(5%)", "(4%)") + "Leave 1 inch headspace.\n"
+FAULTY = FAULTY.replace("2 bay leaves", "1 cup leeks, sliced").replace("1 tsp cumin", "2 cups water").replace("1 cinnamon stick", "1/2 cup olive oil")
 ROUNDS = 300
 WARM_UP = 30
 
@@ -49,9 +52,11 @@ def main() -> None:
         threading.Thread(target=server.run, daemon=True).start()
         connection = http.client.HTTPConnection("127.0.0.1", server.effective_port)
         facts = library()
-        questions = {
+        questions: dict[str, dict[str, str]] = {
             "dilled green beans, US cups": {"text": formula_text(facts.formulas["dilled-green-beans"]), "measures": "us"},
             "mixed garden pickle, 14 lines, cups unstated": {"text": formula_text(facts.formulas["mixed-vegetables"])},
+            "a garden pickle of 25 lines, US cups": {"text": LONG, "measures": "us"},
+            "the same with six faults, each with its remedy": {"text": FAULTY, "measures": "us"},
         }
         for name, question in questions.items():
             empty, check = [], []

@@ -48,6 +48,7 @@ class _Tally:
     loads: tuple[_Load, ...] = ()
     seals: Mapping[int, tuple[bool, datetime]] = field(default_factory=dict)
     moved: Mapping[int, str] = field(default_factory=dict)
+    spoiled: frozenset[int] = frozenset()
     refrigerated: bool = False
 
     def load(self, number: int | None) -> _Load:
@@ -179,12 +180,22 @@ def _moved(tally: _Tally, event: Event) -> _Tally:
     if event.jar is None or where not in ("fridge", "bin"):
         raise EventRefused("Say which jar, and whether it went to the refrigerator or was thrown out.")
     tally.load_of_jar(event.jar)
+    if event.jar in tally.spoiled and where == "fridge":
+        raise EventRefused("A jar with signs of spoilage is thrown out, unopened and untasted: no refrigerator makes it safe.")
     return replace(tally, moved={**tally.moved, event.jar: where})
+
+
+def _spoiled(tally: _Tally, event: Event) -> _Tally:
+    """Bulging, spurting, leaking, mould, gas, an off smell, cloudiness that was not there."""
+    if event.jar is None:
+        raise EventRefused("Say which jar shows signs of spoilage.")
+    tally.load_of_jar(event.jar)
+    return replace(tally, spoiled=tally.spoiled | {event.jar})
 
 
 _APPLY: Final[Mapping[str, Callable[[_Tally, Event], _Tally]]] = {
     "step": _step, "filled": _filled, "loaded": _loaded, "boiling": _boiling, "boil-lost": _boil_lost, "heat-off": _heat_off,
-    "lifted": _lifted, "seal": _seal, "refrigerated": _refrigerated, "moved": _moved,
+    "lifted": _lifted, "seal": _seal, "refrigerated": _refrigerated, "moved": _moved, "spoiled": _spoiled,
 }  # fmt: skip
 
 
@@ -243,7 +254,7 @@ def _load_at(tally: _Tally, load: _Load, now: datetime) -> Load:
     jars = range(tally.first_jar(load), tally.first_jar(load) + load.jars)
     phase: LoadPhase = "waiting"
     if load.lifted_at is not None:
-        settled = all(jar in tally.seals or jar in tally.moved for jar in jars)
+        settled = all(jar in tally.seals or jar in tally.moved or jar in tally.spoiled for jar in jars)
         phase = "short" if load.short else "checked" if settled else "check" if check and now >= check else "cooling"
     elif load.short:
         phase = "short"
@@ -261,6 +272,15 @@ def _jar_at(tally: _Tally, number: int, now: datetime) -> JarStanding:
     moved = tally.moved.get(number)
     if moved == "bin":
         return JarStanding(number, load.number, "gone", None, None)
+    if number in tally.spoiled:
+        return JarStanding(
+            number,
+            load.number,
+            "spoiled",
+            "Signs of spoilage: do not open it, do not taste it. Put it in a closed bag in the bin, out of reach of children and animals, "
+            "and wash your hands and whatever it touched.",
+            "spoilage-signs",
+        )
     if moved == "fridge" or tally.refrigerated:
         return JarStanding(number, load.number, "fridge", None, None)
     if load.short and load.heat_off_at is not None:
@@ -322,4 +342,8 @@ def _current_step(tally: _Tally, jars: tuple[JarStanding, ...]) -> Step:
         return "done" if tally.refrigerated else "refrigerate"
     if any(load.lifted_at is None for load in tally.loads):
         return "loads"
-    return "done" if all(jar.state in ("sealed", "unsealed", "unsealed-late", "fridge", "short", "gone") for jar in jars) else "seals"
+    return (
+        "done"
+        if all(jar.state in ("sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled") for jar in jars)
+        else "seals"
+    )

@@ -28,6 +28,7 @@ def tap_says(event: Event) -> str:
         "lifted": "Lifted out",
         "seal": f"Jar {event.jar}: {'sealed' if event.data.get('sealed') else 'not sealed'}",
         "refrigerated": "In the refrigerator",
+        "spoiled": f"Jar {event.jar} shows signs of spoilage",
         "moved": f"Jar {event.jar} {'to the refrigerator' if event.data.get('to') == 'fridge' else 'thrown out'}",
     }
     return words.get(event.kind, event.kind) + load

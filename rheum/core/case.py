@@ -45,7 +45,14 @@ class Case:
 
     def of_role(self, *roles: str) -> list[Measured]:
         """Lines that reach the jar, of these roles, the largest first: which line stands first in the text never matters."""
-        return sorted((item for item in self.lines if item.role in roles), key=_largest_first)
+        known = self._by_roles.get(roles)
+        if known is None:
+            known = self._by_roles[roles] = sorted((item for item in self.lines if item.role in roles), key=_largest_first)
+        return list(known)
+
+    @cached_property
+    def _by_roles(self) -> dict[tuple[str, ...], list[Measured]]:
+        return {}
 
     @cached_property
     def strength(self) -> float | None:

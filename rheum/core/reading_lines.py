@@ -188,11 +188,21 @@ def _either(name: str, catalogue: Catalogue) -> str:
 
 def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, per_jar: str | None = None) -> RecipeLine:
     """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
-    return replace(_read(text, section, catalogue, per_jar), number=at)
+    found = _read_or_reason(text, section, catalogue, per_jar)
+    if isinstance(found, LineUnread):
+        raise LineUnread(str(found), found.name)
+    return replace(found, number=at)
 
 
 # At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=8192)
+def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine | LineUnread:
+    try:
+        return _read(text, section, catalogue, per_jar)
+    except LineUnread as reason:
+        return LineUnread(str(reason), reason.name)
+
+
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
     clean = strip_bullet(text)
     if len(clean) > 300:

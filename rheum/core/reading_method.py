@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.formulas import Pack
@@ -166,6 +167,29 @@ def _in_figures(sentence: str) -> str:
 def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = False) -> bool:
     """Read one line of method prose into the notes. `in_process` says that the sentence before was about the canner;
     gives back whether this line's last sentence was."""
+    found, in_process = _noted(text, in_process)
+    notes.minutes.extend(replace(said, line=line) for said in found.minutes)
+    notes.headspaces.extend((line, value) for _, value in found.headspaces)
+    notes.jars.extend((line, jar) for _, jar in found.jars)
+    notes.packs.extend((line, pack) for _, pack in found.packs)
+    notes.refused.extend(replace(said, line=line) for said in found.refused)
+    notes.shape.extend((line, what) for _, what in found.shape)
+    notes.watered.extend(line for _ in found.watered)
+    notes.simmer = found.simmer if found.simmer is not None else notes.simmer
+    notes.fermented = line if found.fermented is not None else notes.fermented
+    notes.steam = line if found.steam is not None else notes.steam
+    notes.salted, notes.soak_kept = notes.salted or found.salted, notes.soak_kept or found.soak_kept
+    return in_process
+
+
+# At the Bench the same prose is read again at every keystroke; what it says does not change. Nobody writes into what is kept.
+@lru_cache(maxsize=2048)
+def _noted(text: str, in_process: bool) -> tuple[MethodNotes, bool]:
+    notes = MethodNotes()
+    return notes, _note(text, 0, notes, in_process)
+
+
+def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
     for said in sentences(text):
         sentence = _in_figures(said)
         tied = bool(_PROCESSING.search(sentence)) and not (_BLANCHING.search(sentence) and not _JARS_IN.search(sentence))

@@ -11,9 +11,11 @@ from rheum.core.choices import Rim
 from rheum.core.findings import Destination
 
 Step = Literal["prepare", "heat-jars", "cook", "fill", "loads", "refrigerate", "seals", "done"]
-EventKind = Literal["step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "refrigerated", "moved", "undo"]
+EventKind = Literal[
+    "step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "refrigerated", "moved", "spoiled", "undo"
+]
 LoadPhase = Literal["waiting", "heating", "boiling", "time-up", "resting", "rested", "short", "cooling", "check", "checked"]
-JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "gone"]
+JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -186,9 +186,9 @@ def test_how_each_line_was_read_can_be_looked_at(demo_server: Running, open_page
     page = open_page(demo_server.url)
     sheet(page, BEANS + "Soak:\n2 gal water\n")
     page.get_by_text("How Rheum read these lines").click()
-    read = page.get_by_role("listitem").filter(has_text="white distilled vinegar 5 %")
+    read = page.locator("details").get_by_role("listitem").filter(has_text="white distilled vinegar 5 %")
     expect(read).to_contain_text("946 ml")
-    expect(page.get_by_role("listitem").filter(has_text="green bean")).to_contain_text("1.60 kg")
+    expect(page.locator("details").get_by_role("listitem").filter(has_text="green bean")).to_contain_text("1.60 kg")
     expect(page.get_by_text("soak, stays out of the jar")).to_be_visible()
 
 

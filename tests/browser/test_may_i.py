@@ -227,7 +227,9 @@ def test_three_versions_are_compared(size: dict[str, int], demo_server: Running,
     brine = page.get_by_role("row", name="Brine")
     expect(brine).to_contain_text("1.67 %")
     expect(brine).to_have_attribute("data-differs", "true")
-    expect(page.get_by_role("row", name="◆ green bean").or_(page.locator("tr[data-differs=false]").filter(has_text="green bean"))).to_have_attribute("data-differs", "false")
+    expect(
+        page.get_by_role("row", name="◆ green bean").or_(page.locator("tr[data-differs=false]").filter(has_text="green bean"))
+    ).to_have_attribute("data-differs", "false")
     expect(page.locator("[data-merged]")).to_have_attribute("data-merged", "fridge")
     expect(page.get_by_text("nobody's tested recipe any more")).to_be_visible()
     assert serious_faults(page) == []
@@ -288,3 +290,14 @@ def test_keys_alone_put_a_finding_right(demo_server: Running, open_page: Opener)
     page.get_by_role("button", name="Undo").focus()
     page.keyboard.press("Space")
     settled(page, "fridge")
+
+
+def test_a_jar_gone_bad_is_said_and_leaves_the_shelf(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/stove/demo-0003")
+    page.get_by_text("Something is wrong with it").first.click()
+    page.get_by_role("button", name="It shows one of them: jar 1").click()
+    expect(page.get_by_role("alert").filter(has_text="do not taste it")).to_be_visible()
+    expect(page.get_by_role("button", name="Jar 1 is in the refrigerator")).to_have_count(0)
+    assert serious_faults(page) == []
+    page.get_by_role("button", name="Thrown out").click()
+    expect(page.get_by_text("thrown out", exact=True)).to_be_visible()

@@ -200,7 +200,7 @@ def test_loads_hold_all_jars_and_none_too_many(jars: int, per_load: int) -> None
     assert all(0 < size <= per_load for size in sizes)
 
 
-KINDS = ["step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "moved"]
+KINDS = ["step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "moved", "spoiled"]
 
 
 @given(st.lists(st.tuples(st.sampled_from(KINDS), st.integers(0, 900), st.integers(1, 2), st.integers(1, 4), st.booleans()), max_size=40))
@@ -218,6 +218,35 @@ def test_no_row_of_taps_makes_jars_out_of_nothing_or_seals_a_short_load(taps: li
         load_of = state.loads[jar.load - 1]
         if jar.state == "sealed":
             assert load_of.heat_off_at is not None and load_of.ends_at is not None and load_of.heat_off_at >= load_of.ends_at
+
+
+def test_a_jar_with_signs_of_spoilage_is_thrown_out_whatever_it_was() -> None:
+    kitchen = Kitchen().filled(3).processed(1)
+    for jar in (1, 2, 3):
+        kitchen.tell("seal", 12 * 60 if jar == 1 else 0, jar=jar, sealed=True)
+    kitchen.tell("spoiled", 60 * 24 * 40, jar=2)
+    jar = kitchen.state().jars[1]
+    assert (jar.state, jar.code) == ("spoiled", "spoilage-signs")
+    assert jar.advice is not None
+    assert "do not taste" in jar.advice
+    assert [other.state for other in kitchen.state().jars] == ["sealed", "spoiled", "sealed"]
+    with pytest.raises(EventRefused, match="no refrigerator makes it safe"):
+        kitchen.tell("moved", 5, jar=2, to="fridge")
+    kitchen.tell("moved", 5, jar=2, to="bin")
+    assert kitchen.state().jars[1].state == "gone"
+    with pytest.raises(EventRefused, match="which jar"):
+        kitchen.tell("spoiled", 1)
+
+
+@pytest.mark.parametrize("hours", [12, 23])
+def test_lids_are_left_alone_as_long_as_the_kitchen_chose(hours: int) -> None:
+    kitchen = Kitchen(replace(BATCH, cool_hours=hours, unsealed_days=14)).filled(1).processed(1)
+    with pytest.raises(EventRefused, match=f"for {hours} hours"):
+        kitchen.tell("seal", hours * 60 - 1, jar=1, sealed=True)
+    kitchen.tell("seal", 1, jar=1, sealed=False)
+    jar = kitchen.state().jars[0]
+    assert (jar.state, jar.code) == ("unsealed", "seal-failed"), "even after a day less an hour it can be saved"
+    assert "two weeks" in (jar.advice or "")
 
 
 def test_keeping() -> None:

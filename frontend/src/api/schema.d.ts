@@ -1286,7 +1286,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "undo";
             /**
              * Load
              * @default null
@@ -1406,7 +1406,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone";
+            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone" | "spoiled";
         };
         /**
          * LastTap
@@ -1583,7 +1583,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "undo";
             /**
              * Load
              * @default null
@@ -1693,7 +1693,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone";
+            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone" | "spoiled";
         };
         /**
          * LastTap
@@ -2436,7 +2436,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "undo";
             /**
              * Load
              * @default null

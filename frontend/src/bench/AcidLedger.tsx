@@ -1,6 +1,7 @@
 /** The acid ledger as a picture: who brings acid, who takes it up, the brine against the formula's, the pH band. Mol are drawn,
  *  not written: what matters is who is large. */
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Verdict } from "../api/client";
 import { PhBand } from "./PhBand";
 
@@ -18,7 +19,7 @@ function bars(list: readonly { line: number; mol: number }[], verdict: Verdict):
     .map((one) => ({ ...one, name: names.get(one.line) ?? `line ${one.line}` }));
 }
 
-export function AcidLedger({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
+export const AcidLedger = memo(function AcidLedger({ verdict }: { verdict: Verdict }) {
   const { acid } = verdict;
   const brought = bars(acid.brought, verdict);
   const taken = bars(acid.taken_up, verdict);
@@ -26,7 +27,7 @@ export function AcidLedger({ verdict, stale }: { verdict: Verdict; stale: boolea
   const limits = verdict.findings.some((finding) => finding.level === "limit" || finding.level === "stop");
   const low = acid.ph !== null && acid.ph.high < 4.2;
   return (
-    <Box as="section" aria-label="Acid ledger" opacity={stale ? 0.4 : 1} data-ledger="">
+    <Box as="section" aria-label="Acid ledger" data-ledger="">
       <Text as="h3" fontWeight="700" mb="1">
         Acid
       </Text>
@@ -43,7 +44,7 @@ export function AcidLedger({ verdict, stale }: { verdict: Verdict; stale: boolea
       </Text>
     </Box>
   );
-}
+});
 
 function Side({
   title,

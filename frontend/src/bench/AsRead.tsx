@@ -1,5 +1,6 @@
 /** How each line was understood, folded away: nothing is guessed silently. */
 import { Box, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Verdict } from "../api/client";
 
 const WHERE = {
@@ -9,8 +10,8 @@ const WHERE = {
   method: "from the method",
 } as const;
 
-export function AsRead({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
-  if (stale || verdict.lines.length === 0) return null;
+export const AsRead = memo(function AsRead({ verdict }: { verdict: Verdict }) {
+  if (verdict.lines.length === 0) return null;
   return (
     <Box as="details" mt="3" fontSize="sm" color="ink.soft">
       <Box as="summary" cursor="pointer">
@@ -41,4 +42,4 @@ export function AsRead({ verdict, stale }: { verdict: Verdict; stale: boolean })
       </Box>
     </Box>
   );
-}
+});

@@ -1,13 +1,19 @@
 /** Beginning the batch: how many jars, into how many loads, and off to the Stove. */
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type CheckIn, newId, type Refusal, type Verdict } from "../api/client";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
-export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null; stale: boolean; question: CheckIn }) {
+interface Props {
+  verdict: Verdict | null;
+  /** The question as it stands, and whether the verdict still answers it. */
+  asked: () => { question: CheckIn; stale: boolean };
+}
+
+export const BeginBar = memo(function BeginBar({ verdict, asked }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const navigate = useNavigate();
   // One id for one intention: a double tap begins one batch.
@@ -16,7 +22,7 @@ export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null
   const jars = typed ?? String(expected);
   const begin = useMutation({
     mutationFn: () => {
-      const { altitude_m: _m, altitude_ft: _f, recipe: _r, text, ...rest } = question;
+      const { altitude_m: _m, altitude_ft: _f, recipe: _r, text, ...rest } = asked().question;
       return api.begin({ ...rest, id: id.current, text: text ?? "", jars: Number(jars) });
     },
     onSuccess: (batch) => navigate(`/stove/${batch.snapshot.id}`),
@@ -24,7 +30,7 @@ export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null
       id.current = newId();
     },
   });
-  const barred = !verdict || stale || verdict.destination === "discard";
+  const barred = !verdict || verdict.destination === "discard";
   const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
   return (
     <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">
@@ -48,9 +54,9 @@ export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null
           flex="1"
           disabled={barred || !whole}
           aria-busy={begin.isPending}
-          onClick={() => begin.mutate()}
+          onClick={() => !asked().stale && begin.mutate()}
         >
-          {verdict?.destination === "fridge" && !stale ? "Begin, for the refrigerator" : "Begin this batch"}
+          {verdict?.destination === "fridge" ? "Begin, for the refrigerator" : "Begin this batch"}
         </Tap>
       </Flex>
       {!whole && (
@@ -58,7 +64,7 @@ export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null
           Write a whole number of jars, 1 to 200.
         </Text>
       )}
-      {verdict?.destination === "discard" && !stale && (
+      {verdict?.destination === "discard" && (
         <Text fontSize="sm" mt="2">
           This cannot be begun: see the stop above.
         </Text>
@@ -66,4 +72,4 @@ export function BeginBar({ verdict, stale, question }: { verdict: Verdict | null
       {begin.error && <Sentence mt="3">{(begin.error as Refusal).message}</Sentence>}
     </Box>
   );
-}
+});

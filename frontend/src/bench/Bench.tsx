@@ -1,7 +1,7 @@
 /** The Bench: one batch in the making, judged at every keystroke. */
 import { Box, Flex, Grid, Heading, Text, useBreakpointValue } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { type DragEvent, useCallback, useMemo, useState } from "react";
+import { type DragEvent, useCallback, useMemo, useRef, useState } from "react";
 import { api, type Change, type Refusal } from "../api/client";
 import { useJars, useKitchen } from "../api/queries";
 import { type Contents, JarDrawing } from "../parts/JarDrawing";
@@ -25,6 +25,14 @@ import { WhichFormula } from "./WhichFormula";
 /** The largest file that is read; a saved page is rarely larger. */
 const MOST_BYTES = 1_900_000;
 
+/** What answers an older text is greyed, at no cost to what draws it. */
+const fading = {
+  // An answer usually comes within a tenth of a second: only a slower one is seen to fade, and its minutes to go.
+  "& .judged": { transition: "opacity 0s" },
+  "&[data-stale=true] .judged": { opacity: 0.35, pointerEvents: "none", transition: "opacity 0s 0.12s" },
+  "&[data-stale=true] [data-minutes]": { visibility: "hidden", transition: "visibility 0s 0.12s" },
+} as const;
+
 export function Bench() {
   const kitchen = useKitchen().data;
   const jars = useJars().data?.jars ?? [];
@@ -42,6 +50,27 @@ export function Bench() {
     [draft, kitchen?.altitude, kitchen?.altitude_unit, kitchen?.measures],
   );
   const { verdict, stale, refusal } = useVerdict(question);
+  const latest = useRef({ draft, question, stale });
+  latest.current = { draft, question, stale };
+  const asked = useCallback(() => latest.current, []);
+  const draftNow = useCallback(() => latest.current.draft, []);
+  const fresh = useCallback((text: string, says: string) => replace(() => emptyDraft(text), says), [replace]);
+  // A remedy answers the text that was judged: while a newer one is read, its changes would land on other lines.
+  const apply = useCallback(
+    (changes: readonly Change[], says: string) => {
+      if (!latest.current.stale) replace((now) => withChanges(now, changes), says);
+    },
+    [replace],
+  );
+  const follow = useCallback(
+    (formulaId: string | null, title: string) =>
+      replace(() => ({ formulaId }), formulaId ? `following ${title}` : `no longer following ${title}`),
+    [replace],
+  );
+  const kept = useCallback((recipeId: string) => change({ recipeId }), [change]);
+  const typed = useCallback((text: string) => change({ text }), [change]);
+  const toPlace = verdict?.to_place;
+  const actions: SlipActions = useMemo(() => ({ onApply: apply, toPlace: toPlace ?? [] }), [apply, toPlace]);
   const file = useMutation({
     mutationFn: async (opened: File) => {
       if (opened.size > MOST_BYTES) throw new Error("This file is too large to be a recipe.");
@@ -49,11 +78,10 @@ export function Bench() {
     },
     onSuccess: (read) => fresh(read.text, "the recipe before the file"),
   });
+  const { mutate: readFile } = file;
+  const onOpened = useCallback((opened: File) => readFile(opened), [readFile]);
   if (!kitchen) return null;
 
-  const fresh = (text: string, says: string) => replace(emptyDraft(text), says);
-  const apply = (changes: readonly Change[], says: string) => replace(withChanges(draft, changes), says);
-  const actions: SlipActions = { stale, onApply: apply, toPlace: verdict?.to_place ?? [] };
   const findings = verdict?.findings ?? [];
   const whole = findings.filter((finding) => finding.line === null);
   const jar = jars.find((item) => item.id === verdict?.jar?.id) ?? jars.find((item) => item.id === "pint");
@@ -77,10 +105,12 @@ export function Bench() {
       </Heading>
       <BenchTools
         kitchen={kitchen}
-        draft={draft}
+        empty={draft.text.trim() === ""}
+        kept={draft.recipeId !== null}
+        draftNow={draftNow}
         onFresh={fresh}
-        onOpened={(opened) => file.mutate(opened)}
-        onKept={(recipeId) => change({ recipeId })}
+        onOpened={onOpened}
+        onKept={kept}
       />
     </Flex>
   );
@@ -104,13 +134,7 @@ export function Bench() {
       outlineOffset="4px"
       data-drop=""
     >
-      <Sheet
-        text={draft.text}
-        findings={findings}
-        stale={stale}
-        onChange={(text) => change({ text })}
-        onLines={onLines}
-      />
+      <Sheet text={draft.text} findings={findings} stale={stale} onChange={typed} onLines={onLines} />
     </Box>
   );
   const panel = refusal ? (
@@ -126,14 +150,21 @@ export function Bench() {
       headspaceMm={verdict.jar?.headspace_mm ?? verdict.headspace_wanted_mm}
       wantedMm={verdict.headspace_wanted_mm}
       contents={contents}
-      faded={stale}
       height={230}
     />
   );
   const strip = (
-    <ProcessStrip verdict={verdict} stale={stale} kitchen={kitchen} jars={jars} draft={draft} onChange={change} />
+    <ProcessStrip
+      verdict={verdict}
+      kitchen={kitchen}
+      jars={jars}
+      jarWanted={draft.jar}
+      method={draft.method}
+      asSet={draft.pack !== null || draft.headspaceMm !== null || draft.minutes !== null}
+      onChange={change}
+    />
   );
-  const begin = <BeginBar verdict={verdict} stale={stale} question={question} />;
+  const begin = <BeginBar verdict={verdict} asked={asked} />;
   const slips = (list: typeof findings) =>
     list.length > 0 && (
       <Flex direction="column" gap="2">
@@ -152,7 +183,7 @@ export function Bench() {
   const opened = file.error as (Refusal | Error) | null;
 
   return (
-    <>
+    <Box data-stale={stale} css={fading}>
       {heading}
       {opened && <Sentence mb="3">{opened.message}</Sentence>}
       {undoBar}
@@ -162,19 +193,13 @@ export function Bench() {
         alignItems="stretch"
       >
         {panel}
-        {strip}
+        <Box className="judged">{strip}</Box>
       </Grid>
-      <Box mt="2" mb={{ base: 3, lg: 4 }}>
+      <Box mt="2" mb={{ base: 3, lg: 4 }} className="judged">
         {verdict && (
           <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
             <Box flex="1" minW="0">
-              <WhichFormula
-                verdict={verdict}
-                stale={stale}
-                onFollow={(formulaId, title) =>
-                  replace({ formulaId }, formulaId ? `following ${title}` : `no longer following ${title}`)
-                }
-              />
+              <WhichFormula verdict={verdict} onFollow={follow} />
             </Box>
             {verdict.destination !== "shelf" && (
               <WayToTested
@@ -182,7 +207,7 @@ export function Bench() {
                 question={question}
                 stale={stale}
                 onApply={apply}
-                onWhole={(part, says) => replace(part, says)}
+                onWhole={(part, says) => replace(() => part, says)}
               />
             )}
           </Flex>
@@ -196,10 +221,12 @@ export function Bench() {
       >
         <Box>
           {sheet}
-          {verdict && <AsRead verdict={verdict} stale={stale} />}
-          {verdict && <PracticeHere verdict={verdict} stale={stale} />}
+          <Box className="judged">
+            {verdict && <AsRead verdict={verdict} />}
+            {verdict && <PracticeHere verdict={verdict} />}
+          </Box>
         </Box>
-        <Box>
+        <Box className="judged">
           {wide && verdict && <Margin findings={findings} tops={tops} actions={actions} />}
           {verdict?.destination === "shelf" &&
             !stale &&
@@ -211,16 +238,16 @@ export function Bench() {
           {!wide && slips(lined)}
           <Box mt="2">{slips(mild)}</Box>
         </Box>
-        <Flex direction="column" gap="4" align="stretch">
+        <Flex direction="column" gap="4" align="stretch" className="judged">
           <Flex justify="center">{drawing}</Flex>
           {begin}
-          {verdict && <AcidLedger verdict={verdict} stale={stale} />}
+          {verdict && <AcidLedger verdict={verdict} />}
           <Text fontSize="xs" color="ink.soft">
             Follow the recipe as written; when in doubt, throw it out, unopened. For selling or giving beyond the
             household, local food codes and licensed advice decide.
           </Text>
         </Flex>
       </Grid>
-    </>
+    </Box>
   );
 }

@@ -1,7 +1,7 @@
 /** What can be done with the sheet as a whole: begin from a formula, open a file, keep it, write it out, compare, clear it. */
 import { Flex, Menu, Portal } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
+import { memo, useRef } from "react";
 import { useNavigate } from "react-router";
 import { api, type Kitchen, newId, type Refusal, type WriteFormat } from "../api/client";
 import { Sentence } from "../parts/Sentence";
@@ -13,7 +13,10 @@ export const READABLE = ".txt,.md,.markdown,.json,.jsonld,.html,.htm,.csv,.tsv,t
 
 interface Props {
   kitchen: Kitchen;
-  draft: Draft;
+  empty: boolean;
+  kept: boolean;
+  /** The draft as it stands when a button is pressed. */
+  draftNow: () => Draft;
   onFresh: (text: string, says: string) => void;
   onOpened: (file: File) => void;
   onKept: (id: string) => void;
@@ -26,27 +29,37 @@ const FORMATS: readonly { format: WriteFormat; says: string }[] = [
   { format: "csv", says: "as a table (CSV)" },
 ];
 
-export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props) {
+export const BenchTools = memo(function BenchTools({
+  kitchen,
+  empty,
+  kept,
+  draftNow,
+  onFresh,
+  onOpened,
+  onKept,
+}: Props) {
   const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const client = useQueryClient();
   const keep = useMutation({
-    mutationFn: () =>
-      api.keepRecipe({
+    mutationFn: () => {
+      const draft = draftNow();
+      return api.keepRecipe({
         id: draft.recipeId ?? newId(),
         text: draft.text,
         jar: draft.jar,
         method: draft.method,
         formula_id: draft.formulaId,
         origin: "own",
-      }),
+      });
+    },
     onSuccess: (recipe) => {
       onKept(recipe.id);
       client.invalidateQueries({ queryKey: ["recipes"] });
     },
   });
   const write = useMutation({
-    mutationFn: (format: WriteFormat) => api.writeFile(draft.text, format),
+    mutationFn: (format: WriteFormat) => api.writeFile(draftNow().text, format),
     onSuccess: (file) => {
       const link = document.createElement("a");
       link.href = URL.createObjectURL(new Blob([file.content], { type: file.media }));
@@ -56,7 +69,6 @@ export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props)
     },
   });
   const error = (keep.error ?? write.error) as Refusal | null;
-  const empty = draft.text.trim() === "";
   return (
     <>
       <Flex gap="2" wrap="wrap" align="center">
@@ -77,8 +89,13 @@ export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props)
           }}
         />
         <Tap size="sm" disabled={empty} aria-busy={keep.isPending} onClick={() => keep.mutate()}>
-          {draft.recipeId ? "Keep the changes" : "Keep this recipe"}
+          {kept ? "Keep the changes" : "Keep this recipe"}
         </Tap>
+        {empty && (
+          <Tap size="sm" onClick={() => onFresh(EXAMPLE, "the empty sheet")}>
+            Try an example
+          </Tap>
+        )}
         <Menu.Root>
           <Menu.Trigger asChild>
             <Tap size="sm">More</Tap>
@@ -89,14 +106,14 @@ export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props)
                 <Menu.Item
                   value="compare"
                   disabled={empty}
-                  onClick={() => navigate("/recipes/compare", { state: { texts: [draft.text] } })}
+                  onClick={() => navigate("/recipes/compare", { state: { texts: [draftNow().text] } })}
                 >
                   Compare with another version
                 </Menu.Item>
                 <Menu.Item
                   value="enter"
                   disabled={empty}
-                  onClick={() => navigate("/recipes/enter", { state: { text: draft.text } })}
+                  onClick={() => navigate("/recipes/enter", { state: { text: draftNow().text } })}
                 >
                   Enter as a formula from a tested source
                 </Menu.Item>
@@ -112,9 +129,6 @@ export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props)
                   </Menu.Item>
                 ))}
                 <Menu.Separator />
-                <Menu.Item value="example" onClick={() => onFresh(EXAMPLE, "the recipe before the example")}>
-                  Try an example
-                </Menu.Item>
                 <Menu.Item value="clear" disabled={empty} onClick={() => onFresh("", "the cleared sheet")}>
                   Clear the sheet
                 </Menu.Item>
@@ -130,4 +144,4 @@ export function BenchTools({ kitchen, draft, onFresh, onOpened, onKept }: Props)
       )}
     </>
   );
-}
+});

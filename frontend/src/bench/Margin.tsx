@@ -1,6 +1,6 @@
 /** Findings in the margin, each beside its line; one that would cover another moves down. */
 import { Box } from "@chakra-ui/react";
-import { useLayoutEffect, useRef, useState } from "react";
+import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { Finding } from "../api/client";
 import { Slip, type SlipActions } from "./Slip";
 
@@ -10,7 +10,7 @@ interface Props {
   actions: SlipActions;
 }
 
-export function Margin({ findings, tops, actions }: Props) {
+export const Margin = memo(function Margin({ findings, tops, actions }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<number[]>([]);
   const [height, setHeight] = useState(0);
@@ -45,4 +45,4 @@ export function Margin({ findings, tops, actions }: Props) {
       ))}
     </Box>
   );
-}
+});

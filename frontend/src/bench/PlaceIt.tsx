@@ -7,7 +7,7 @@ import { useFactsChanged, usePlacements } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
-export function PlaceIt({ name, disabled }: { name: string; disabled: boolean }) {
+export function PlaceIt({ name }: { name: string }) {
   const kinds = usePlacements().data?.kinds ?? [];
   const [kind, setKind] = useState("");
   const changed = useFactsChanged();
@@ -34,7 +34,7 @@ export function PlaceIt({ name, disabled }: { name: string; disabled: boolean })
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-        <Tap size="sm" disabled={disabled || !kind} aria-busy={place.isPending} onClick={() => place.mutate()}>
+        <Tap size="sm" disabled={!kind} aria-busy={place.isPending} onClick={() => place.mutate()}>
           Place it
         </Tap>
       </Flex>

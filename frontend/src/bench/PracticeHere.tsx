@@ -1,11 +1,12 @@
 /** Where sound sources differ, what this kitchen does: named with each batch, chosen in Kitchen. */
 import { Box, Link, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import { Link as RouterLink } from "react-router";
 import type { Verdict } from "../api/client";
 import { Fold } from "../parts/Fold";
 
-export function PracticeHere({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
-  if (stale || verdict.practice.length === 0) return null;
+export const PracticeHere = memo(function PracticeHere({ verdict }: { verdict: Verdict }) {
+  if (verdict.practice.length === 0) return null;
   const chosen = verdict.practice.some((one) => one.chosen);
   return (
     <Fold title="Practice in this kitchen" unfolded={chosen} mt="2" fontSize="sm" color="ink.soft">
@@ -22,4 +23,4 @@ export function PracticeHere({ verdict, stale }: { verdict: Verdict; stale: bool
       </Link>
     </Fold>
   );
-}
+});

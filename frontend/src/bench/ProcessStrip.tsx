@@ -1,6 +1,6 @@
 /** Minutes, altitude, jar, headspace and boiling point in one strip, each with what it follows from. */
 import { Box, Flex, Link, NativeSelect, Text } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
 import type { Jar, Kitchen, Verdict } from "../api/client";
 import { inchesOf, mmAndInches } from "../parts/measures";
@@ -29,15 +29,25 @@ const CHOSEN = { request: "chosen by you", text: "from the text", formula: "the 
 
 interface Props {
   verdict: Verdict | null;
-  stale: boolean;
   kitchen: Kitchen;
   jars: Jar[];
-  draft: Draft;
+  jarWanted: string | null;
+  method: Draft["method"];
+  /** A pack, headspace or time was set by a remedy, over what the text says. */
+  asSet: boolean;
   onChange: (change: Partial<Draft>) => void;
 }
 
-export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }: Props) {
-  const process = stale ? null : (verdict?.process ?? null);
+export const ProcessStrip = memo(function ProcessStrip({
+  verdict,
+  kitchen,
+  jars,
+  jarWanted,
+  method,
+  asSet,
+  onChange,
+}: Props) {
+  const process = verdict?.process ?? null;
   const jar = verdict?.jar;
   const low = verdict?.jars_low ?? null;
   const high = verdict?.jars_high ?? null;
@@ -62,11 +72,9 @@ export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }:
         <Text fontSize="xs" color="ink.soft">
           {process
             ? `${process.base_minutes} and ${process.altitude_minutes} for ${process.band}${process.sterilise_minutes ? `; sterilise jars first, ${process.sterilise_minutes} min` : ""}`
-            : stale
-              ? "reading …"
-              : verdict?.destination === "discard"
-                ? "not to be jarred"
-                : "refrigerator: no processing"}
+            : verdict?.destination === "discard"
+              ? "not to be jarred"
+              : "refrigerator: no processing"}
         </Text>
       </Cell>
       <Cell label="Kitchen">
@@ -79,7 +87,7 @@ export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }:
         <NativeSelect.Root size="sm" variant="plain">
           <NativeSelect.Field
             aria-label="Jar"
-            value={draft.jar ?? ""}
+            value={jarWanted ?? ""}
             onChange={(event) => onChange({ jar: event.target.value || null })}
             px="0"
             fontWeight="700"
@@ -96,14 +104,14 @@ export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }:
           <NativeSelect.Indicator />
         </NativeSelect.Root>
         <Text fontSize="xs" color="ink.soft">
-          {stale || !jar ? " " : `${CHOSEN[jar.chosen_by]}${made}`}
+          {!jar ? " " : `${CHOSEN[jar.chosen_by]}${made}`}
         </Text>
       </Cell>
       <Cell label="Headspace">
-        <Text {...big}>{!stale && jar ? `${inchesOf(jar.headspace_mm)} in` : "–"}</Text>
+        <Text {...big}>{jar ? `${inchesOf(jar.headspace_mm)} in` : "–"}</Text>
         <Text fontSize="xs" color="ink.soft">
-          {!stale && jar ? `${jar.headspace_mm.toFixed(0)} mm${verdict?.pack ? `, ${verdict.pack} pack` : ""}` : " "}
-          {(draft.pack || draft.headspaceMm !== null || draft.minutes !== null) && (
+          {jar ? `${jar.headspace_mm.toFixed(0)} mm${verdict?.pack ? `, ${verdict.pack} pack` : ""}` : " "}
+          {asSet && (
             <Tap
               variant="quiet"
               size="sm"
@@ -122,7 +130,7 @@ export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }:
         <NativeSelect.Root size="sm" variant="plain">
           <NativeSelect.Field
             aria-label="Canner"
-            value={draft.method}
+            value={method}
             onChange={(event) => onChange({ method: event.target.value as Draft["method"] })}
             px="0"
             fontWeight="700"
@@ -141,4 +149,4 @@ export function ProcessStrip({ verdict, stale, kitchen, jars, draft, onChange }:
       </Cell>
     </Flex>
   );
-}
+});

@@ -1,6 +1,6 @@
 /** The recipe as a sheet of ruled lines that can be typed over; lines that a finding touches are marked in the gutter. */
 import { Box } from "@chakra-ui/react";
-import { useLayoutEffect, useRef } from "react";
+import { memo, useLayoutEffect, useRef } from "react";
 import type { Finding } from "../api/client";
 import { LEVELS } from "../look/system";
 
@@ -25,6 +25,56 @@ const shared = {
   pl: "52px",
   pr: "14px",
   py: "10px",
+} as const;
+
+/** One ruled line behind the field. Plain elements and remembered: at every keystroke all lines but one are as they were. */
+const Ruled = memo(function Ruled({
+  number,
+  text,
+  level,
+}: {
+  number: number;
+  text: string;
+  level: keyof typeof LEVELS | null;
+}) {
+  return (
+    <div className="ruled" data-mark={level ?? undefined}>
+      <span className="ruled-number">{number}</span>
+      {level && level !== "note" ? <span className="ruled-edge" /> : null}
+      <span className="ruled-text">{text || "\u200b"}</span>
+    </div>
+  );
+});
+
+const edge = (level: keyof typeof LEVELS) => ({
+  borderLeftWidth: LEVELS[level].width,
+  borderLeftStyle: LEVELS[level].edge,
+  borderColor: LEVELS[level].color,
+});
+const ruled = {
+  "& .ruled": {
+    position: "relative",
+    minHeight: "30px",
+    backgroundImage: "linear-gradient(to bottom, transparent 29px, {colors.whey.200} 29px)",
+    backgroundSize: "100% 30px",
+  },
+  "& .ruled-number": {
+    position: "absolute",
+    left: "-46px",
+    width: "30px",
+    textAlign: "right",
+    fontFamily: "body",
+    fontSize: "xs",
+    color: "ink.faint",
+  },
+  "& .ruled-edge": { position: "absolute", left: "-11px", top: "5px", bottom: "5px" },
+  "&:not([data-stale=true]) [data-mark=stop] .ruled-edge": edge("stop"),
+  "&:not([data-stale=true]) [data-mark=limit] .ruled-edge": edge("limit"),
+  "&:not([data-stale=true]) [data-mark=caution] .ruled-edge": edge("caution"),
+  "&:not([data-stale=true]) [data-mark] .ruled-number": { fontWeight: 750 },
+  "&:not([data-stale=true]) [data-mark=stop] .ruled-text": { bg: "beet.100" },
+  "&:not([data-stale=true]) [data-mark=limit] .ruled-text": { bg: "frost.100" },
+  "&:not([data-stale=true]) [data-mark=caution] .ruled-text": { bg: "mustard.100" },
 } as const;
 
 export function Sheet({ text, findings, stale, onChange, onLines, focusLine }: Props) {
@@ -61,60 +111,20 @@ export function Sheet({ text, findings, stale, onChange, onLines, focusLine }: P
       boxShadow="4px 4px 0 {colors.whey.300}"
     >
       <Box position="absolute" left="40px" top="0" bottom="0" w="1px" bg="beet.300" aria-hidden="true" />
-      <Box ref={mirror} aria-hidden="true" {...shared} color="transparent" minH="280px" userSelect="none">
-        {lines.map((line, index) => {
-          const level = worst.get(index + 1);
-          const look = level ? LEVELS[level] : null;
-          return (
-            <Box
-              // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place in the text
-              key={index}
-              position="relative"
-              minH="30px"
-              bgImage="linear-gradient(to bottom, transparent 29px, {colors.whey.200} 29px)"
-              bgSize="100% 30px"
-            >
-              <Box
-                as="span"
-                position="absolute"
-                left="-46px"
-                w="30px"
-                textAlign="right"
-                fontFamily="body"
-                fontSize="xs"
-                color={look && !stale ? look.color : "ink.faint"}
-                fontWeight={look ? 750 : 400}
-              >
-                {index + 1}
-              </Box>
-              {look && !stale && level !== "note" && (
-                <Box
-                  position="absolute"
-                  left="-11px"
-                  top="5px"
-                  bottom="5px"
-                  borderLeftWidth={look.width}
-                  borderLeftStyle={look.edge}
-                  borderColor={look.color}
-                />
-              )}
-              <Box
-                as="span"
-                bg={
-                  look && !stale && level !== "note"
-                    ? level === "stop"
-                      ? "beet.100"
-                      : level === "limit"
-                        ? "frost.100"
-                        : "mustard.100"
-                    : undefined
-                }
-              >
-                {line || "\u200b"}
-              </Box>
-            </Box>
-          );
-        })}
+      <Box
+        ref={mirror}
+        aria-hidden="true"
+        {...shared}
+        color="transparent"
+        minH="280px"
+        userSelect="none"
+        css={ruled}
+        data-stale={stale}
+      >
+        {lines.map((line, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place in the text
+          <Ruled key={index} number={index + 1} text={line} level={worst.get(index + 1) ?? null} />
+        ))}
       </Box>
       <Box
         asChild

@@ -1,5 +1,6 @@
 /** One finding as a slip of paper: what, what to do, why, and from where. Its remedy is one press away. Notes stay folded. */
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Change, Finding } from "../api/client";
 import { LEVELS } from "../look/system";
 import { Edge, LevelWord } from "../parts/marks";
@@ -7,15 +8,23 @@ import { Tap } from "../parts/Tap";
 import { PlaceIt } from "./PlaceIt";
 
 export interface SlipActions {
-  stale: boolean;
   /** Applies a remedy's changes; `says` is what Undo will name. */
   onApply: (changes: readonly Change[], says: string) => void;
   /** Unknown names that may be placed, by line. */
   toPlace: readonly { line: number; name: string }[];
 }
 
-export function Slip({ finding, quote, actions }: { finding: Finding; quote?: string; actions: SlipActions }) {
-  const { stale, onApply, toPlace } = actions;
+/** Remembered: a finding that a new verdict gives again is not drawn again. */
+export const Slip = memo(function Slip({
+  finding,
+  quote,
+  actions,
+}: {
+  finding: Finding;
+  quote?: string;
+  actions: SlipActions;
+}) {
+  const { onApply, toPlace } = actions;
   const look = LEVELS[finding.level];
   const quiet = finding.level === "note";
   const remedy = finding.remedy;
@@ -32,14 +41,7 @@ export function Slip({ finding, quote, actions }: { finding: Finding; quote?: st
     </Text>
   );
   return (
-    <Flex
-      gap="3"
-      bg={look.wash}
-      opacity={stale ? 0.4 : 1}
-      aria-hidden={stale || undefined}
-      data-level={finding.level}
-      data-code={finding.code}
-    >
+    <Flex gap="3" bg={look.wash} data-level={finding.level} data-code={finding.code}>
       <Edge level={finding.level} />
       <Box flex="1" minW="0" py={quiet ? "0.5" : "2"} pr="2">
         {quiet ? (
@@ -78,7 +80,6 @@ export function Slip({ finding, quote, actions }: { finding: Finding; quote?: st
                   <Tap
                     size="sm"
                     variant="solid"
-                    disabled={stale}
                     aria-label={`Do it: ${remedy.says}`}
                     onClick={() => onApply(remedy.changes, finding.says)}
                   >
@@ -86,22 +87,18 @@ export function Slip({ finding, quote, actions }: { finding: Finding; quote?: st
                   </Tap>
                 )}
                 {remedy.instead && remedy.instead.changes.length > 0 && (
-                  <Tap
-                    size="sm"
-                    disabled={stale}
-                    onClick={() => remedy.instead && onApply(remedy.instead.changes, finding.says)}
-                  >
+                  <Tap size="sm" onClick={() => remedy.instead && onApply(remedy.instead.changes, finding.says)}>
                     {remedy.changes.length > 0 ? "Or: " : ""}
                     {remedy.instead.says.charAt(0).toLowerCase() + remedy.instead.says.slice(1)}
                   </Tap>
                 )}
               </Flex>
             )}
-            {place && <PlaceIt name={place.name} disabled={stale} />}
+            {place && <PlaceIt name={place.name} />}
             {more}
           </>
         )}
       </Box>
     </Flex>
   );
-}
+});

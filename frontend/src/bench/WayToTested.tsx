@@ -1,7 +1,7 @@
 /** What would make this a tested one: each line before and after, the verdict with it, applied one by one or all together. */
 import { Box, CloseButton, Dialog, Flex, NativeSelect, Portal, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { api, type Change, type CheckIn, type Refusal, type Verdict } from "../api/client";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
@@ -16,14 +16,31 @@ interface Props {
   onWhole: (part: Partial<Draft>, says: string) => void;
 }
 
-export function WayToTested({ verdict, question, stale, onApply, onWhole }: Props) {
+/** The button; the dialog is made only while it is open, for the sheet above is typed in. */
+export function WayToTested(props: Props) {
   const [open, setOpen] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
+  const close = () => {
+    setOpen(false);
+    setTimeout(() => opener.current?.focus(), 0);
+  };
+  return (
+    <>
+      <Tap ref={opener} size="md" variant="warn" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+        What would make this a tested one?
+      </Tap>
+      {open && <Way {...props} onClose={close} />}
+    </>
+  );
+}
+
+function Way({ verdict, question, stale, onApply, onWhole, onClose }: Props & { onClose: () => void }) {
   const [wanted, setWanted] = useState<string | null>(null);
   const formulaId = wanted ?? verdict.formula?.id ?? verdict.nearest[0]?.id ?? "";
   const way = useQuery({
     queryKey: ["becoming", question, formulaId],
     queryFn: ({ signal }) => api.becoming({ ...question, formula_id: formulaId }, signal),
-    enabled: open && formulaId !== "",
+    enabled: formulaId !== "",
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -51,15 +68,10 @@ export function WayToTested({ verdict, question, stale, onApply, onWhole }: Prop
       },
       `becoming ${found.formula_title}`,
     );
-    setOpen(false);
+    onClose();
   };
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => setOpen(details.open)} size="xl" scrollBehavior="inside">
-      <Dialog.Trigger asChild>
-        <Tap size="md" variant="warn">
-          What would make this a tested one?
-        </Tap>
-      </Dialog.Trigger>
+    <Dialog.Root open onOpenChange={(details) => !details.open && onClose()} size="xl" scrollBehavior="inside">
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

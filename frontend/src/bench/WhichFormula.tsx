@@ -1,20 +1,20 @@
 /** Which tested formula this is judged against, and the choice among the nearest: the person says which one they meant. */
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Verdict } from "../api/client";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
 
 interface Props {
   verdict: Verdict;
-  stale: boolean;
   onFollow: (id: string | null, title: string) => void;
 }
 
-export function WhichFormula({ verdict, stale, onFollow }: Props) {
+export const WhichFormula = memo(function WhichFormula({ verdict, onFollow }: Props) {
   const { formula, nearest, tied, chosen } = verdict;
   const differs = new Map(verdict.differs.map((one) => [one.id, one.says]));
   return (
-    <Box color={stale ? "ink.faint" : "ink.soft"} fontSize="sm">
+    <Box color="ink.soft" fontSize="sm">
       <Text data-against={formula?.id ?? ""}>
         {formula ? (
           <>
@@ -58,13 +58,12 @@ export function WhichFormula({ verdict, stale, onFollow }: Props) {
                 <Text>{(differs.get(near.id) ?? []).join("; ")}.</Text>
                 <Box mt="auto" pt="1">
                   {chosen && mine ? (
-                    <Tap size="sm" disabled={stale} onClick={() => onFollow(null, near.title)}>
+                    <Tap size="sm" onClick={() => onFollow(null, near.title)}>
                       Let Rheum choose
                     </Tap>
                   ) : (
                     <Tap
                       size="sm"
-                      disabled={stale}
                       aria-label={`I follow this one: ${near.title}`}
                       onClick={() => onFollow(near.id, near.title)}
                     >
@@ -79,7 +78,7 @@ export function WhichFormula({ verdict, stale, onFollow }: Props) {
       </Fold>
     </Box>
   );
-}
+});
 
 /** How near a formula is: a bar that is full where nothing differs. */
 function NearBar({ distance }: { distance: number }) {

@@ -95,28 +95,41 @@ export interface DraftHold {
   /** Type over it: a keystroke, a setting. */
   change: (part: Partial<Draft>) => void;
   /** Change it by a button; `says` names what Undo takes back. */
-  replace: (part: Partial<Draft>, says: string) => void;
+  replace: (made: (now: Draft) => Partial<Draft>, says: string) => void;
   undo: () => void;
   undoSays: string | null;
 }
 
+interface Hold {
+  draft: Draft;
+  past: Past[];
+}
+
 export function useDraft(): DraftHold {
-  const [draft, setDraft] = useState(stored);
-  const [past, setPast] = useState<Past[]>(laidAside);
+  const [{ draft, past }, setHold] = useState<Hold>(() => ({ draft: stored(), past: laidAside() }));
   // Not while rendering: a render may be thrown away and begun again.
   useEffect(() => sessionStorage.removeItem(LAID), []);
   useEffect(() => store(draft), [draft]);
-  const change = useCallback((part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part })), []);
-  const replace = (part: Partial<Draft>, says: string) => {
-    setPast([...past.slice(-19), { draft, says }]);
-    setDraft({ ...draft, ...part });
-  };
-  const undo = () => {
-    const last = past.at(-1);
-    if (!last) return;
-    setDraft(last.draft);
-    setPast(past.slice(0, -1));
-  };
+  const change = useCallback(
+    (part: Partial<Draft>) => setHold((now) => ({ ...now, draft: { ...now.draft, ...part } })),
+    [],
+  );
+  const replace = useCallback(
+    (made: (now: Draft) => Partial<Draft>, says: string) =>
+      setHold((now) => ({
+        draft: { ...now.draft, ...made(now.draft) },
+        past: [...now.past.slice(-19), { draft: now.draft, says }],
+      })),
+    [],
+  );
+  const undo = useCallback(
+    () =>
+      setHold((now) => {
+        const last = now.past.at(-1);
+        return last ? { draft: last.draft, past: now.past.slice(0, -1) } : now;
+      }),
+    [],
+  );
   return { draft, change, replace, undo, undoSays: past.at(-1)?.says ?? null };
 }
 

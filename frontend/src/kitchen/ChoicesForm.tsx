@@ -44,7 +44,7 @@ const MATTERS: readonly {
   {
     matter: "cool_hours",
     label: "Before a lid is touched",
-    why: "Never less than 12 hours. A day less an hour: a jar found open can still be saved.",
+    why: "Never less than 12 hours. A day less an hour: a jar found open can still be rescued.",
     options: [
       ["12", "12 hours"],
       ["23", "a day, less an hour"],

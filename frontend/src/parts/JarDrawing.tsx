@@ -1,5 +1,5 @@
 /** A jar drawn from its own measures, with what is in it and the headspace against a stepped gauge. */
-import { type ReactNode, useId } from "react";
+import { memo, type ReactNode, useId } from "react";
 import type { Jar } from "../api/client";
 import { inchesOf } from "./measures";
 
@@ -82,7 +82,7 @@ function pieces(
   return out;
 }
 
-export function JarDrawing({
+export const JarDrawing = memo(function JarDrawing({
   jar,
   headspaceMm,
   wantedMm,
@@ -185,4 +185,4 @@ export function JarDrawing({
       </g>
     </svg>
   );
-}
+});

@@ -1,6 +1,7 @@
 /** For each jar, whether it sealed; and for one that did not, what to do now and what later. */
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import type { Batch, EventIn, JarStanding } from "../api/client";
+import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
 
 const WORDS: Record<JarStanding["state"], string> = {
@@ -13,11 +14,12 @@ const WORDS: Record<JarStanding["state"], string> = {
   fridge: "in the refrigerator",
   short: "not processed long enough",
   gone: "thrown out",
+  spoiled: "signs of spoilage",
 };
 
 /** A lid from above: dished when sealed, domed when not, blank before. */
 function Lid({ state }: { state: JarStanding["state"] }) {
-  const failed = state === "unsealed" || state === "unsealed-late" || state === "short";
+  const failed = state === "unsealed" || state === "unsealed-late" || state === "short" || state === "spoiled";
   return (
     <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true" fill="none" stroke="#1e2a22">
       <circle
@@ -88,11 +90,28 @@ export function SealCheck({ batch, tell }: Props) {
                 </>
               )}
             </Flex>
+            {(jar.state === "sealed" || jar.state === "fridge") && (
+              <Fold title="Something is wrong with it" fontSize="sm" color="ink.soft" mt="1">
+                <Text mt="1">
+                  Bulging or leaking, a lid that lets go, spurting, bubbles, mould, an off smell, cloudiness that was
+                  not there: any one of them is enough.
+                </Text>
+                <Tap
+                  size="sm"
+                  variant="warn"
+                  mt="1"
+                  aria-label={`It shows one of them: jar ${jar.number}`}
+                  onClick={() => tell({ kind: "spoiled", jar: jar.number })}
+                >
+                  It shows one of them
+                </Tap>
+              </Fold>
+            )}
             {jar.advice && (
               <Box mt="2">
                 <Text role="alert">{jar.advice}</Text>
                 <Flex gap="2" mt="2">
-                  {jar.state !== "unsealed-late" && (
+                  {jar.state !== "unsealed-late" && jar.state !== "spoiled" && (
                     <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "fridge" })}>
                       Jar {jar.number} is in the refrigerator
                     </Tap>

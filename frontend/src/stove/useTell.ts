@@ -34,7 +34,7 @@ export function useTell(batch: Batch) {
   });
   // Jars are told one after another, each by buttons of its own that stay where they are: there is nothing to rest for.
   const tell = (event: Omit<EventIn, "id">) => {
-    if (!armed && event.kind !== "seal" && event.kind !== "moved") return;
+    if (!armed && event.kind !== "seal" && event.kind !== "moved" && event.kind !== "spoiled") return;
     const key = JSON.stringify(event);
     const known = pending.current.get(key) ?? newId();
     pending.current.set(key, known);
