@@ -34,7 +34,7 @@ tablespoon tail taste tbsp teaspoon temperature ten tender the then thick thickl
 tied tight tightly time times tiny tip to together top topped torn total tough trim trimmed trimming tsp twelve twice two type
 unblemished uncooked undamaged under undrained uniform unpeeled unripe unsalted unseasoned unsweetened until unwaxed use used
 using usual variety vein very warm wash washed waxed wedge weighed weight well whatever whether white whole wide width will winter
-with without wooden work yellow fat plump juicy commercially commercial  young your
+with without wooden work yellow fat plump juicy commercially commercial puree pureed blended mashed liquidised liquidized pulped lumps hunks  young your
 """.split()
 
 

@@ -213,7 +213,7 @@ def test_recipes_are_kept_searched_opened_and_taken_out(size: dict[str, int], de
     page.get_by_role("button", name="Begin from it: Dilled okra").click()
     settled(page, "shelf")
     expect(page.get_by_role("heading", level=1)).to_have_text("Dilled okra")
-    page.get_by_role("button", name="Undo: the recipe laid here before").click()
+    page.get_by_role("button", name="Undo: the recipe laid here").click()
     expect(page.get_by_role("heading", level=1)).to_have_text("Row beans")
 
 

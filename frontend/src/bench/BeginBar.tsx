@@ -9,11 +9,13 @@ import { Tap } from "../parts/Tap";
 
 interface Props {
   verdict: Verdict | null;
-  /** The question as it stands, and whether the verdict still answers it. */
+  /** The verdict no longer answers the text on the sheet. */
+  stale: boolean;
+  /** The question as it stands when the button is pressed. */
   asked: () => { question: CheckIn; stale: boolean };
 }
 
-export const BeginBar = memo(function BeginBar({ verdict, asked }: Props) {
+export const BeginBar = memo(function BeginBar({ verdict, stale, asked }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const navigate = useNavigate();
   // One id for one intention: a double tap begins one batch.
@@ -30,7 +32,7 @@ export const BeginBar = memo(function BeginBar({ verdict, asked }: Props) {
       id.current = newId();
     },
   });
-  const barred = !verdict || verdict.destination === "discard";
+  const barred = !verdict || stale || verdict.destination === "discard";
   const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
   return (
     <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">

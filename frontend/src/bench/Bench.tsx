@@ -114,12 +114,10 @@ export function Bench() {
       />
     </Flex>
   );
-  const undoBar = undoSays && (
-    <Flex mb="3" align="center" gap="3" wrap="wrap" role="group" aria-label="Last change">
-      <Tap size="sm" variant="warn" onClick={undo}>
-        Undo: {undoSays.length > 70 ? `${undoSays.slice(0, 68)}…` : undoSays}
-      </Tap>
-    </Flex>
+  const undoTap = undoSays && (
+    <Tap size="sm" variant="warn" onClick={undo} minH="11">
+      Undo: {undoSays.length > 34 ? `${undoSays.slice(0, 32)}…` : undoSays}
+    </Tap>
   );
   const sheet = (
     <Box
@@ -164,7 +162,7 @@ export function Bench() {
       onChange={change}
     />
   );
-  const begin = <BeginBar verdict={verdict} asked={asked} />;
+  const begin = <BeginBar verdict={verdict} stale={stale} asked={asked} />;
   const slips = (list: typeof findings) =>
     list.length > 0 && (
       <Flex direction="column" gap="2">
@@ -186,7 +184,6 @@ export function Bench() {
     <Box data-stale={stale} css={fading}>
       {heading}
       {opened && <Sentence mb="3">{opened.message}</Sentence>}
-      {undoBar}
       <Grid
         templateColumns={{ base: "minmax(0, 1fr)", lg: "330px minmax(0, 1fr)" }}
         gap={{ base: 3, lg: 4 }}
@@ -195,13 +192,14 @@ export function Bench() {
         {panel}
         <Box className="judged">{strip}</Box>
       </Grid>
-      <Box mt="2" mb={{ base: 3, lg: 4 }} className="judged">
-        {verdict && (
-          <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
-            <Box flex="1" minW="0">
-              <WhichFormula verdict={verdict} onFollow={follow} />
-            </Box>
-            {verdict.destination !== "shelf" && (
+      <Box mt="2" mb={{ base: 3, lg: 4 }}>
+        <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
+          <Box flex="1" minW="0" className="judged">
+            {verdict && <WhichFormula verdict={verdict} onFollow={follow} />}
+          </Box>
+          <Flex gap="2" wrap="wrap" justify={{ lg: "end" }} maxW={{ lg: "42rem" }} align="start">
+            {undoTap}
+            {verdict && verdict.destination !== "shelf" && (
               <WayToTested
                 verdict={verdict}
                 question={question}
@@ -211,8 +209,12 @@ export function Bench() {
               />
             )}
           </Flex>
+        </Flex>
+        {loud.length > 0 && (
+          <Box mt="2" className="judged">
+            {slips(loud)}
+          </Box>
         )}
-        {loud.length > 0 && <Box mt="2">{slips(loud)}</Box>}
       </Box>
       <Grid
         templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.15fr) minmax(0, 1fr) 250px" }}

@@ -150,10 +150,16 @@ function SideBySide({ comparison, texts, onRemove }: SideProps) {
   return (
     <>
       <Box overflowX="auto" tabIndex={0} role="region" aria-label="The versions">
-        <Box as="table" w="100%" minW={versions.length > 2 ? "640px" : "460px"} borderCollapse="collapse">
+        <Box
+          as="table"
+          w="100%"
+          minW={versions.length > 2 ? "520px" : undefined}
+          fontSize={{ base: "sm", md: "md" }}
+          borderCollapse="collapse"
+        >
           <thead>
             <tr>
-              <Box as="td" {...cell} w={{ base: "7rem", md: "13rem" }} />
+              <Box as="td" {...cell} w={{ base: "5.5rem", md: "13rem" }} />
               {versions.map((version, index) => (
                 <Th
                   {...cell}

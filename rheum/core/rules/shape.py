@@ -11,7 +11,7 @@ from rheum.core.editing import line_as_formula
 from rheum.core.findings import Finding, Remedy, finding
 from rheum.core.formulas import Formula, FormulaLine
 from rheum.core.matching import Pair
-from rheum.core.shape import WHOLE, Cut, What, changed, cut_of
+from rheum.core.shape import PUREED, WHOLE, Cut, What, changed, cut_of
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
 _UNCUT: Final = ("garlic", "aromatic", "herb-fresh", "dried-fruit", "concentrate", "fruit-juice", "condiment")
@@ -45,6 +45,10 @@ def cut(case: Case) -> Iterator[Finding]:
         if line.ingredient.klass in _UNCUT:
             continue
         own, here = _formula_cut(_lines_of(match.formula, pair)), cut_of(line.text)
+        if here is not None and own is None and _too_fine(match.formula, here):
+            says = f"{line.ingredient.name.capitalize()} {here.word}; the formula leaves it in pieces."
+            whole = Remedy("Leave it in pieces, as the formula has it.", line_as_formula(case, line, _lines_of(match.formula, pair)))
+            yield finding("density-changed", says, line.number, whole)
         if own is None or here is None:
             continue
         name, how = line.ingredient.name.capitalize(), changed(own, here)
@@ -61,6 +65,13 @@ def cut(case: Case) -> Iterator[Finding]:
             yield finding("cut-changed", f"{name} cut a little smaller than the formula's.", line.number, level="note")
         elif how in ("much-smaller", "pureed") and match.formula.kind not in _BLENDED_ANYWAY:
             yield finding("density-changed", f"{name} {here.word}; the formula has it {own.word}, and looser.", line.number, remedy)
+
+
+def _too_fine(formula: Formula, here: Cut) -> bool:
+    """Puréed anywhere but in a sauce, or grated and minced in a pickle, where the formula speaks of no cut at all."""
+    if formula.kind in _BLENDED_ANYWAY:
+        return False
+    return here.step == PUREED or (here.step <= 0 and formula.kind == "pickle")
 
 
 def prepared_as_tested(case: Case) -> Iterator[Finding]:
