@@ -24,7 +24,11 @@ from rheum.reference.loading import library
 from rheum.store.database import open_data
 
 FAULTY = LONG.replace("2 cups carrots", "5 cups carrots").replace("(5%)", "(4%)") + "Leave 1 inch headspace.\n"
-FAULTY = FAULTY.replace("2 bay leaves", "1 cup leeks, sliced").replace("1 tsp cumin", "2 cups water").replace("1 cinnamon stick", "1/2 cup olive oil")
+FAULTY = (
+    FAULTY.replace("2 bay leaves", "1 cup leeks, sliced")
+    .replace("1 tsp cumin", "2 cups water")
+    .replace("1 cinnamon stick", "1/2 cup olive oil")
+)
 ROUNDS = 300
 WARM_UP = 30
 

@@ -32,7 +32,7 @@ def salt(case: Case) -> Iterator[Finding]:
         if item.line.ingredient.klass == "salt-additives":
             yield finding(
                 "salt-additives",
-                "Table salt clouds the brine.",
+                f"What is in {item.line.ingredient.name} besides salt clouds the brine.",
                 item.line.number,
                 Remedy("Use pickling salt, the same weight.", _by_weight(case, item)),
             )
