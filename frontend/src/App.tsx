@@ -11,6 +11,7 @@ import { Sentence } from "./parts/Sentence";
 const Recipes = lazy(() => import("./recipes/Recipes").then((module) => ({ default: module.Recipes })));
 const Compare = lazy(() => import("./recipes/Compare").then((module) => ({ default: module.Compare })));
 const EnterFormula = lazy(() => import("./recipes/EnterFormula").then((module) => ({ default: module.EnterFormula })));
+const Reckoner = lazy(() => import("./reckoner/Reckoner").then((module) => ({ default: module.Reckoner })));
 const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
 const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
 const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
@@ -31,6 +32,8 @@ export function App() {
           <Route path="/recipes" element={<Recipes />} />
           <Route path="/recipes/compare" element={<Compare />} />
           <Route path="/recipes/enter" element={<EnterFormula />} />
+          <Route path="/reckoner" element={<Reckoner />} />
+          <Route path="/reckoner/:sum" element={<Reckoner />} />
           <Route path="/stove" element={<Stove />} />
           <Route path="/stove/:id" element={<Run />} />
           <Route path="/shelf" element={<Shelf />} />

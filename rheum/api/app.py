@@ -11,12 +11,13 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
-from rheum.api import batches, checks, guard, kitchen, own_facts, pages, recipes, shelf
+from rheum.api import batches, checks, guard, kitchen, own_facts, pages, recipes, reckoner, shelf
 from rheum.api.problems import Problem, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
 from rheum.core.altitude import AltitudeError
 from rheum.core.placing import PlacementRefused
 from rheum.core.reading import UnreadableRecipe
+from rheum.core.reckoner import ReckonError
 from rheum.core.request import RequestError
 from rheum.core.run import EventRefused
 from rheum.formats.recipe_json import BadRecipeJson
@@ -41,6 +42,7 @@ def create_app(setup: Setup) -> APIFlask:
         shelf.blueprint,
         recipes.blueprint,
         own_facts.blueprint,
+        reckoner.blueprint,
         pages.blueprint,
     ):
         app.register_blueprint(blueprint)
@@ -67,6 +69,7 @@ def _errors(app: APIFlask) -> None:
     app.register_error_handler(BadRecipeJson, lambda e: problem_response(422, "Not a recipe", str(e), "recipe"))
     app.register_error_handler(BadRecipeFile, lambda e: problem_response(422, "Not a recipe", str(e), "content"))
     app.register_error_handler(PlacementRefused, lambda e: problem_response(422, "Cannot be placed so", str(e), "name"))
+    app.register_error_handler(ReckonError, lambda e: problem_response(422, "Cannot be reckoned", str(e), e.field))
     app.register_error_handler(RequestError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
     app.register_error_handler(AltitudeError, lambda e: problem_response(422, "Cannot be used", str(e), "altitude"))
     app.register_error_handler(EventRefused, lambda e: problem_response(409, "Not now", str(e)))

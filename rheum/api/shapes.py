@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, model_validator
 
@@ -14,6 +14,7 @@ from rheum.core.comparing import Comparison
 from rheum.core.findings import Destination, Finding
 from rheum.core.formulas import FormulaKind, Recall, SourceKind
 from rheum.core.own_formula import Refusal, TwiceLine
+from rheum.core.reckoner import Answer, Sum
 from rheum.core.request import CannerMethod
 from rheum.core.run import EventKind, RunState, Snapshot
 from rheum.core.units import Family
@@ -140,6 +141,15 @@ class TomlIn(_Request):
     """A file of formulas from another household."""
 
     toml: str
+
+
+class ReckonIn(BaseModel):
+    """A sum to reckon: which one, and its figures."""
+
+    # Not strict: the sums are the core's own dataclasses, made here from JSON.
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    asked: Annotated[Sum, Field(discriminator="sum")]
 
 
 class FormulaQuery(_Request):
@@ -453,6 +463,10 @@ class ChoicesOut(RootModel[Choices]):
 
 
 class LookedOut(RootModel[LookedView]):
+    pass
+
+
+class AnswerOut(RootModel[Answer]):
     pass
 
 

@@ -126,7 +126,15 @@ def name(row: CaseRow) -> str:
     return f"{row.formula}, {row.change}, {row.spelling} x{row.scale:g} at {row.height}"
 
 
-ALLOWED, REFUSED = list(rows(dict(PERMITTED))), list(rows(dict(FORBIDDEN)))
+def has_it(row: CaseRow) -> bool:
+    """Whether the formula has in its jars what the change changes."""
+    formula = FACTS.formulas[row.formula]
+    drained = "lemon" in row.change and any(line.prep_only and line.ingredient.role.role == "juice" for line in formula.lines)
+    text = spelt(formula, row.spelling, row.scale)
+    return not drained and FORBIDDEN[row.change][0](text) != text
+
+
+ALLOWED, REFUSED = list(rows(dict(PERMITTED))), [row for row in rows(dict(FORBIDDEN)) if has_it(row)]
 
 
 def test_there_are_more_than_two_hundred_of_each() -> None:
@@ -152,11 +160,7 @@ def test_a_permitted_change_stays_on_the_shelf(row: CaseRow) -> None:
 def test_a_forbidden_change_leaves_the_shelf_with_the_right_code(row: CaseRow) -> None:
     formula = FACTS.formulas[row.formula]
     change, codes = FORBIDDEN[row.change]
-    text = spelt(formula, row.spelling, row.scale)
-    changed = change(text)
-    drained = "lemon" in row.change and any(line.prep_only and line.ingredient.role.role == "juice" for line in formula.lines)
-    if changed == text or drained:
-        pytest.skip("this formula has nothing of the kind in its jars")
+    changed = change(spelt(formula, row.spelling, row.scale))
     verdict = check_text(changed, settings(row), FACTS)
     assert verdict.destination != "shelf"
     assert codes & {found.code for found in verdict.findings}, [(f.code, f.line, f.says) for f in verdict.findings]

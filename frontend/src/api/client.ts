@@ -30,6 +30,8 @@ export type EntryIn = Schemas["EntryIn"];
 export type EnteredIn = Schemas["EnteredIn"];
 export type Looked = Schemas["LookedOut"];
 export type WriteFormat = Schemas["RecipeWriteIn"]["format"];
+export type ReckonAsked = Schemas["ReckonIn"]["asked"];
+export type Answer = Schemas["AnswerOut"];
 export type KitchenIn = Partial<Schemas["KitchenIn"]>;
 
 /** What the server refused, with its sentence; `gone` when no server answered at all. */
@@ -98,6 +100,7 @@ export const api = {
   enterFormula: (entry: EnteredIn) => ask<Schemas["EnteredOut"]>("POST", "/api/own-formulas", entry),
   importFormulas: (toml: string) => ask<Schemas["EnteredOut"]>("POST", "/api/own-formulas/import", { toml }),
   takeOutFormula: (id: string) => ask<Schemas["EnteredOut"]>("DELETE", `/api/own-formulas/${id}`),
+  reckon: (asked: ReckonAsked) => ask<Answer>("POST", "/api/reckon", { asked }),
   jars: () => ask<Schemas["JarListOut"]>("GET", "/api/jars"),
   begin: (body: BeginIn) => ask<Batch>("POST", "/api/batches", body),
   batches: () => ask<BatchList>("GET", "/api/batches"),

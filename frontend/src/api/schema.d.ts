@@ -1225,6 +1225,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One sum, with its working and what a picture of it shows. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["ReckonIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -1274,6 +1323,71 @@ export interface components {
              * @constant
              */
             alive: true;
+        };
+        /** AnswerOut */
+        AnswerOut: components["schemas"]["AnswerOut.Answer"];
+        /**
+         * Answer
+         * @description What a sum comes to: the sentence, the working, a picture of parts or of a gauge, what to mind, and the source.
+         */
+        "AnswerOut.Answer": {
+            /** @default null */
+            gauge: components["schemas"]["AnswerOut.Gauge"] | null;
+            /**
+             * Mind
+             * @default null
+             */
+            mind: string | null;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["AnswerOut.Part"][];
+            /** Says */
+            says: string;
+            /**
+             * Source
+             * @default common practice
+             */
+            source: string;
+            /** Working */
+            working: string[];
+        };
+        /**
+         * Gauge
+         * @description A ruler with a mark: from, to, where the mark stands, and a line it is held against.
+         */
+        "AnswerOut.Gauge": {
+            /** High */
+            high: number;
+            /**
+             * Line
+             * @default null
+             */
+            line: number | null;
+            /**
+             * Line Says
+             * @default
+             */
+            line_says: string;
+            /** Low */
+            low: number;
+            /** Says */
+            says: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * Part
+         * @description One layer of a drawn jug or bar: what it is, how much of it in words, and its share of the whole.
+         */
+        "AnswerOut.Part": {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Share */
+            share: number;
         };
         /** BatchListOut */
         BatchListOut: components["schemas"]["BatchListOut.BatchList"];
@@ -2899,6 +3013,263 @@ export interface components {
             format: "text" | "json" | "markdown" | "csv";
             /** Text */
             text: string;
+        };
+        /**
+         * ReckonIn
+         * @description A sum to reckon: which one, and its figures.
+         */
+        ReckonIn: {
+            /** Asked */
+            asked: components["schemas"]["ReckonIn.Blend"] | components["schemas"]["ReckonIn.Titration"] | components["schemas"]["ReckonIn.Brine"] | components["schemas"]["ReckonIn.SaltForSalt"] | components["schemas"]["ReckonIn.Convert"] | components["schemas"]["ReckonIn.Boiling"] | components["schemas"]["ReckonIn.Sterilise"] | components["schemas"]["ReckonIn.TimeToBoil"] | components["schemas"]["ReckonIn.SteamWater"] | components["schemas"]["ReckonIn.Sanitiser"] | components["schemas"]["ReckonIn.JarsFor"] | components["schemas"]["ReckonIn.Pieces"];
+        };
+        /**
+         * Blend
+         * @description Two strengths to a third: how much of each for a volume. A weak strength of 0 is water.
+         */
+        "ReckonIn.Blend": {
+            /** Strong */
+            strong: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "blend";
+            /** Target */
+            target: number;
+            /** Total Ml */
+            total_ml: number;
+            /** Weak */
+            weak: number;
+        };
+        /**
+         * Boiling
+         * @description The boiling point at a height, or, from a thermometer in boiling water, the height it stands for.
+         */
+        "ReckonIn.Boiling": {
+            /**
+             * Height
+             * @default null
+             */
+            height: number | null;
+            /**
+             * Reading C
+             * @default null
+             */
+            reading_c: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "boiling";
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "ft";
+        };
+        /**
+         * Brine
+         * @description Vinegar with its strength, water and salt: acid and salt per cent.
+         */
+        "ReckonIn.Brine": {
+            /** Salt G */
+            salt_g: number;
+            /** Strength */
+            strength: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "brine";
+            /** Vinegar Ml */
+            vinegar_ml: number;
+            /** Water Ml */
+            water_ml: number;
+        };
+        /**
+         * Convert
+         * @description An amount as a person writes it, in every other measure: `4 cups green beans`.
+         */
+        "ReckonIn.Convert": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "convert";
+            /** Text */
+            text: string;
+        };
+        /**
+         * JarsFor
+         * @description How many jars a volume fills.
+         */
+        "ReckonIn.JarsFor": {
+            /**
+             * Headspace Mm
+             * @default 12.7
+             */
+            headspace_mm: number;
+            /** Jar */
+            jar: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "jars";
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
+         * Pieces
+         * @description Upright pieces in a jar: how long to cut them, and how many stand in it.
+         */
+        "ReckonIn.Pieces": {
+            /**
+             * Headspace Mm
+             * @default 12.7
+             */
+            headspace_mm: number;
+            /** Jar */
+            jar: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "pieces";
+            /** Thick Mm */
+            thick_mm: number;
+        };
+        /**
+         * SaltForSalt
+         * @description So many cups of one salt as another, by weight. Names are ingredient ids.
+         */
+        "ReckonIn.SaltForSalt": {
+            /** Cups */
+            cups: number;
+            /** Given */
+            given: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "salt";
+            /** Wanted */
+            wanted: string;
+        };
+        /**
+         * Sanitiser
+         * @description Plain bleach to a volume of water, for boards and worktops.
+         */
+        "ReckonIn.Sanitiser": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "sanitiser";
+            /** Water L */
+            water_l: number;
+        };
+        /**
+         * SteamWater
+         * @description Water that a steam canner boils away in its minutes.
+         */
+        "ReckonIn.SteamWater": {
+            /**
+             * Fuel
+             * @enum {string}
+             */
+            fuel: "gas" | "electric" | "induction";
+            /** Minutes */
+            minutes: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "steam";
+            /**
+             * Water L
+             * @default 2
+             */
+            water_l: number;
+            /** Watts */
+            watts: number;
+        };
+        /**
+         * Sterilise
+         * @description Minutes of boiling that sterilise empty jars at a height.
+         */
+        "ReckonIn.Sterilise": {
+            /** Height */
+            height: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "sterilise";
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "ft";
+        };
+        /**
+         * TimeToBoil
+         * @description Water and full jars in a canner on a burner: minutes to the boil.
+         */
+        "ReckonIn.TimeToBoil": {
+            /** Food Kg */
+            food_kg: number;
+            /**
+             * Fuel
+             * @enum {string}
+             */
+            fuel: "gas" | "electric" | "induction";
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+            /** Start C */
+            start_c: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "to-boil";
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "ft";
+            /** Water L */
+            water_l: number;
+            /** Watts */
+            watts: number;
+        };
+        /**
+         * Titration
+         * @description Readings of a titration in ml of sodium hydroxide, its normality, the sample in ml, and the label's per cent.
+         */
+        "ReckonIn.Titration": {
+            /**
+             * Label
+             * @default null
+             */
+            label: number | null;
+            /** Normality */
+            normality: number;
+            /** Readings */
+            readings: number[];
+            /** Sample Ml */
+            sample_ml: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "titration";
         };
         /** ShelfOut */
         ShelfOut: components["schemas"]["ShelfOut.ShelfView"];

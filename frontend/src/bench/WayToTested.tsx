@@ -150,7 +150,7 @@ function Way({ verdict, question, stale, onApply, onWhole, onClose }: Props & { 
                         py="2"
                         borderBottomWidth="1px"
                         borderColor="whey.300"
-                        align="center"
+                        align={{ base: "start", md: "center" }}
                         direction={{ base: "column", md: "row" }}
                       >
                         <Box flex="1" minW="0" w="100%">

@@ -17,6 +17,11 @@ const PLACES = [
     path: "M5 14h22v13H5zM2 15h3v4H2zM27 15h3v4h-3zM8 11c0-3 3-3 3-7M15 11c0-3 3-3 3-7M22 11c0-3 3-3 3-7",
   },
   { to: "/shelf", word: "Shelf", path: "M2 25h28v3H2zM6 12h7v13H6zM7 8h5v3H7zM18 14h8v11h-8zM19 10h6v3h-6z" },
+  {
+    to: "/reckoner",
+    word: "Reckoner",
+    path: "M6 3h20v26H6zM9 6v5h14V6zM9 14h4v4H9zM14 14h4v4h-4zM19 14h4v4h-4zM9 20h4v4H9zM14 20h4v4h-4zM19 20h4v6h-4z",
+  },
   { to: "/kitchen", word: "Kitchen", path: "M2 27 13 8l6 10 3-4 8 13z" },
 ] as const;
 

@@ -1,0 +1,19 @@
+"""The small sums on their own."""
+
+from __future__ import annotations
+
+from apiflask import APIBlueprint
+
+from rheum.api.facts import kitchen_library
+from rheum.api.shapes import AnswerOut, ReckonIn
+from rheum.core.reckoner import Answer, reckon
+
+blueprint = APIBlueprint("reckoner", __name__, tag="Reckoner")
+
+
+@blueprint.post("/api/reckon")
+@blueprint.input(ReckonIn, arg_name="asked")
+@blueprint.output(AnswerOut)
+def answer(asked: ReckonIn) -> Answer:
+    """One sum, with its working and what a picture of it shows."""
+    return reckon(asked.asked, kitchen_library())

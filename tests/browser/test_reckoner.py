@@ -1,0 +1,62 @@
+"""The Reckoner under hands: a sum chosen, typed over, answered at once, refused with a sentence."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
+from tests.conftest import Running
+
+
+def test_a_sum_follows_what_is_typed(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url + "/reckoner", LAPTOP)
+    answer = page.locator("[data-answer]")
+    expect(answer).to_contain_text("315 ml (1 1/4 cups) of the 7 % one")
+    page.get_by_label("The weaker one").fill("0")
+    expect(answer).to_contain_text("of water make 950 ml")
+    expect(page.get_by_role("img", name="7 %: ")).to_be_visible()
+    assert serious_faults(page) == []
+    page.get_by_label("The stronger one").fill("3")
+    expect(page.get_by_role("alert")).to_contain_text("no blend of the two comes to it")
+    expect(answer).to_have_count(0)
+    page.get_by_label("The stronger one").fill("")
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.get_by_role("button", name="Where water boils").click()
+    expect(answer).to_contain_text("At 1,265 m water boils at 95.8 °C")
+    page.get_by_label("or a thermometer").fill("93.9")
+    expect(answer).to_contain_text("stands for about")
+    expect(page.get_by_text("Never let a thermometer lower the band")).to_be_visible()
+
+
+@pytest.mark.parametrize("size", [LAPTOP, PHONE], ids=["laptop", "phone"])
+def test_every_sum_answers_with_its_working_and_a_picture(size: dict[str, int], demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, size)
+    for sum_ in (
+        "blend",
+        "titration",
+        "brine",
+        "salt",
+        "convert",
+        "sanitiser",
+        "boiling",
+        "sterilise",
+        "to-boil",
+        "steam",
+        "jars",
+        "pieces",
+    ):
+        page.goto(f"{demo_server.url}/reckoner/{sum_}")
+        expect(page.locator("[data-answer]")).to_be_visible()
+        expect(page.get_by_role("list", name="The working").get_by_role("listitem").first).to_be_visible()
+        expect(page.locator("main svg[role=img]")).to_be_visible()
+    assert serious_faults(page) == []
+
+
+def test_a_sum_is_chosen_by_thumb(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url + "/reckoner", PHONE, touch=True)
+    page.get_by_label("Which sum").select_option(label="Jars for a panful")
+    page.get_by_label("Jar", exact=True).select_option(label="Quart")
+    expect(page.locator("[data-answer]")).to_contain_text("full Quart jars")
+    page.get_by_label("Headspace, mm").fill("500")
+    expect(page.get_by_role("alert")).to_contain_text("headspace must be less")
