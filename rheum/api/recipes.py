@@ -25,6 +25,8 @@ from rheum.api.shapes import (
     RecipeTextOut,
     RecipeView,
     RecipeWriteIn,
+    ScaledOut,
+    ScaleIn,
     TestedView,
     WrittenRecipe,
     WrittenRecipeOut,
@@ -41,6 +43,7 @@ from rheum.core.profiles import profile
 from rheum.core.reading import UnreadableRecipe, read_recipe
 from rheum.core.request import RequestError, Settings
 from rheum.core.saying import listed
+from rheum.core.scaling import Scaled, Wanted, scale_recipe
 from rheum.core.verdict import Verdict
 from rheum.core.writing import JAR_WORD
 from rheum.formats.recipe_file import text_of_file
@@ -194,6 +197,20 @@ def become(asked: BecomingIn) -> Becoming:
         asked.formula_id, choices,
     )  # fmt: skip
     return becoming(text, settings, asked.formula_id, library)
+
+
+@blueprint.post("/api/scale")
+@blueprint.input(ScaleIn, arg_name="asked")
+@blueprint.output(ScaledOut)
+def scale(asked: ScaleIn) -> Scaled:
+    """The recipe at another size, and what limits it."""
+    library, choices = kitchen_facts()
+    settings = Settings(
+        height_of(asked.altitude_m, asked.altitude_ft), asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures,
+        asked.formula_id, choices,
+    )  # fmt: skip
+    wanted = Wanted(asked.factor, asked.gross_g, asked.tare_g, asked.jars_wanted, asked.vinegar_ml)
+    return scale_recipe(asked.text, wanted, settings, library)
 
 
 @blueprint.post("/api/compare")

@@ -17,6 +17,7 @@ from rheum.core.own_formula import Refusal, TwiceLine
 from rheum.core.reckoner import Answer, Sum
 from rheum.core.request import CannerMethod
 from rheum.core.run import EventKind, RunState, Snapshot
+from rheum.core.scaling import Scaled
 from rheum.core.units import Family
 from rheum.core.verdict import Ph, Verdict
 
@@ -66,6 +67,19 @@ class CompareIn(_Request):
     altitude_ft: float | None = None
     measures: Family | None = None
     method: CannerMethod | None = None
+
+
+class ScaleIn(_Circumstances):
+    """A recipe, and what decides its size: a factor, the weighed basket, the jars wanted, the vinegar on hand."""
+
+    text: str
+    altitude_m: float | None = None
+    altitude_ft: float | None = None
+    factor: float | None = None
+    gross_g: float | None = None
+    tare_g: float | None = None
+    jars_wanted: int | None = None
+    vinegar_ml: float | None = None
 
 
 class PlacementIn(_Request):
@@ -431,6 +445,10 @@ class AliveOut(RootModel[Alive]):
 
 
 class BecomingOut(RootModel[Becoming]):
+    pass
+
+
+class ScaledOut(RootModel[Scaled]):
     pass
 
 

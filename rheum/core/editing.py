@@ -109,6 +109,15 @@ def scaled(case: Case, line: RecipeLine, factor: float, up: bool) -> tuple[Chang
     return replaced(case, line, text) if text else ()
 
 
+def times_exactly(case: Case, line: RecipeLine, factor: float) -> tuple[Change, ...]:
+    """A line with its amount times a factor, to four figures and not rounded to spoons."""
+    if line.amount is None:
+        return ()
+    unit = "" if line.amount.unit == "each" else f" {line.amount.unit}"
+    text = _with_amount(case, line, f"{line.amount.low * factor:.4g}{unit}")
+    return replaced(case, line, text) if text else ()
+
+
 def _other_factor(case: Case, line: RecipeLine, up: bool) -> float:
     """Of two amounts on a line the worse one was judged: how it stands to the first."""
     from rheum.core.matching import worse_bulk

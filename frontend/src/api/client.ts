@@ -32,6 +32,7 @@ export type Looked = Schemas["LookedOut"];
 export type WriteFormat = Schemas["RecipeWriteIn"]["format"];
 export type ReckonAsked = Schemas["ReckonIn"]["asked"];
 export type Answer = Schemas["AnswerOut"];
+export type Scaled = Schemas["ScaledOut"];
 export type KitchenIn = Partial<Schemas["KitchenIn"]>;
 
 /** What the server refused, with its sentence; `gone` when no server answered at all. */
@@ -82,6 +83,10 @@ export const api = {
     ask<Schemas["FormulaTextOut"]>("GET", `/api/formulas/${id}/text?measures=${measures}`),
   becoming: (body: CheckIn & { formula_id: string }, signal?: AbortSignal) =>
     ask<Becoming>("POST", "/api/becoming", body, signal),
+  scale: (body: CheckIn & Record<string, unknown>) => {
+    const { recipe: _recipe, ...rest } = body;
+    return ask<Scaled>("POST", "/api/scale", rest);
+  },
   compare: (body: Partial<Schemas["CompareIn"]> & { texts: string[] }) => ask<Comparison>("POST", "/api/compare", body),
   placements: () => ask<Placements>("GET", "/api/placements"),
   place: (name: string, kind: string) => ask<Placements>("PUT", "/api/placements", { name, kind }),

@@ -1274,6 +1274,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The recipe at another size, and what limits it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["ScaleIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScaledOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -3270,6 +3319,160 @@ export interface components {
              * @enum {string}
              */
             sum: "titration";
+        };
+        /**
+         * ScaleIn
+         * @description A recipe, and what decides its size: a factor, the weighed basket, the jars wanted, the vinegar on hand.
+         */
+        ScaleIn: {
+            /**
+             * Altitude Ft
+             * @default null
+             */
+            altitude_ft: number | null;
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /**
+             * Factor
+             * @default null
+             */
+            factor: number | null;
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id: string | null;
+            /**
+             * Gross G
+             * @default null
+             */
+            gross_g: number | null;
+            /**
+             * Headspace Mm
+             * @default null
+             */
+            headspace_mm: number | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Jars Wanted
+             * @default null
+             */
+            jars_wanted: number | null;
+            /**
+             * Measures
+             * @default null
+             */
+            measures: ("us" | "metric" | "imperial") | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("bath" | "steam") | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Pack
+             * @default null
+             */
+            pack: ("raw" | "hot") | null;
+            /**
+             * Tare G
+             * @default null
+             */
+            tare_g: number | null;
+            /** Text */
+            text: string;
+            /**
+             * Vinegar Ml
+             * @default null
+             */
+            vinegar_ml: number | null;
+        };
+        /** ScaledOut */
+        ScaledOut: components["schemas"]["ScaledOut.Scaled"];
+        /**
+         * Change
+         * @description One change to the text or a setting that a remedy proposes.
+         */
+        "ScaledOut.Change": {
+            /**
+             * Line
+             * @default null
+             */
+            line: number | null;
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "replace" | "insert" | "remove" | "set";
+            /**
+             * Setting
+             * @default null
+             */
+            setting: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text: string | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: string | number | null;
+        };
+        /**
+         * Limit
+         * @description What one thing on hand allows: how many times the recipe as written.
+         */
+        "ScaledOut.Limit": {
+            /** Factor */
+            factor: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Scaled
+         * @description The recipe at its new size, what limited it, and where its jars may live before and after. `left`: what was not
+         *     understood or stands in the method, and so is as it was.
+         */
+        "ScaledOut.Scaled": {
+            /**
+             * After
+             * @enum {string}
+             */
+            after: "shelf" | "fridge" | "discard";
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "shelf" | "fridge" | "discard";
+            /** Changes */
+            changes: components["schemas"]["ScaledOut.Change"][];
+            /** Factor */
+            factor: number;
+            /** Jars High */
+            jars_high: number | null;
+            /** Jars Low */
+            jars_low: number | null;
+            /** Left */
+            left: string[];
+            /** Limits */
+            limits: components["schemas"]["ScaledOut.Limit"][];
+            /** Text */
+            text: string;
         };
         /** ShelfOut */
         ShelfOut: components["schemas"]["ShelfOut.ShelfView"];

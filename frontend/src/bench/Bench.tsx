@@ -54,6 +54,8 @@ export function Bench() {
   latest.current = { draft, question, stale };
   const asked = useCallback(() => latest.current, []);
   const draftNow = useCallback(() => latest.current.draft, []);
+  const questionNow = useCallback(() => latest.current.question, []);
+  const sized = useCallback((text: string, says: string) => replace(() => ({ text }), says), [replace]);
   const fresh = useCallback((text: string, says: string) => replace(() => emptyDraft(text), says), [replace]);
   // A remedy answers the text that was judged: while a newer one is read, its changes would land on other lines.
   const apply = useCallback(
@@ -108,6 +110,8 @@ export function Bench() {
         empty={draft.text.trim() === ""}
         kept={draft.recipeId !== null}
         draftNow={draftNow}
+        questionNow={questionNow}
+        onSized={sized}
         onFresh={fresh}
         onOpened={onOpened}
         onKept={kept}
