@@ -10,7 +10,8 @@ from pydantic import TypeAdapter
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts
 from rheum.api.problems import Problem
-from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView, BeginIn, EventIn
+from rheum.api.requests import BeginIn, EventIn
+from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView
 from rheum.core.batch import state_at
 from rheum.core.beginning import CannotBegin, begin
 from rheum.core.checking import check_text

@@ -7,13 +7,12 @@ from apiflask import APIBlueprint
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.recipes import height_of, main_produce, makes
+from rheum.api.requests import CheckIn, FormulaQuery
 from rheum.api.shapes import (
     Alive,
     AliveOut,
-    CheckIn,
     FormulaList,
     FormulaListOut,
-    FormulaQuery,
     FormulaSummary,
     FormulaText,
     FormulaTextOut,
@@ -21,7 +20,7 @@ from rheum.api.shapes import (
     JarListOut,
     JarView,
     VerdictOut,
-)  # fmt: skip
+)
 from rheum.core.checking import check_text
 from rheum.core.formulas import Formula
 from rheum.core.request import Settings

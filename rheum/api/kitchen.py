@@ -5,7 +5,8 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 
 from rheum.api.context import connection, now, setup
-from rheum.api.shapes import KitchenIn, KitchenOut, KitchenView
+from rheum.api.requests import KitchenIn
+from rheum.api.shapes import KitchenOut, KitchenView
 from rheum.core.altitude import altitude, boiling_point_c
 from rheum.store import kitchen as stored
 

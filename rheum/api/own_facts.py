@@ -12,22 +12,18 @@ from flask import Response
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
+from rheum.api.requests import ChoicesIn, EnteredIn, EntryIn, PlacementIn, TomlIn
 from rheum.api.shapes import (
-    ChoicesIn,
     ChoicesOut,
     Entered,
-    EnteredIn,
     EnteredOut,
-    EntryIn,
     KindView,
     LookedOut,
     LookedView,
-    PlacementIn,
     Placements,
     PlacementsOut,
     PlacementView,
-    TomlIn,
-)  # fmt: skip
+)
 from rheum.core.choices import Choices
 from rheum.core.formulas import Formula, OwnSource
 from rheum.core.library import Library

@@ -11,26 +11,21 @@ from apiflask import APIBlueprint
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
+from rheum.api.requests import BecomingIn, CompareIn, RecipeFileIn, RecipeIn, RecipeWriteIn, ScaleIn
 from rheum.api.shapes import (
-    BecomingIn,
     BecomingOut,
-    CompareIn,
     ComparisonOut,
-    RecipeFileIn,
-    RecipeIn,
     RecipeOut,
     RecipeShelf,
     RecipeShelfOut,
     RecipeText,
     RecipeTextOut,
     RecipeView,
-    RecipeWriteIn,
     ScaledOut,
-    ScaleIn,
     TestedView,
     WrittenRecipe,
     WrittenRecipeOut,
-)  # fmt: skip
+)
 from rheum.core.altitude import Altitude, altitude
 from rheum.core.becoming import Becoming, becoming
 from rheum.core.checking import check_text

@@ -5,7 +5,8 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 
 from rheum.api.facts import kitchen_library
-from rheum.api.shapes import AnswerOut, ReckonIn
+from rheum.api.requests import ReckonIn
+from rheum.api.shapes import AnswerOut
 from rheum.core.reckoner import Answer, reckon
 
 blueprint = APIBlueprint("reckoner", __name__, tag="Reckoner")

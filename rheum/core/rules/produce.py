@@ -6,17 +6,15 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.case import Case
-from rheum.core.editing import formula_line, inserted, removed, renamed, replaced, scaled
+from rheum.core.editing import formula_line, inserted, removed, renamed, scaled
 from rheum.core.findings import Alternative, Change, Finding, Remedy, finding
 from rheum.core.ingredients import words_of
-from rheum.core.matching import Measured, Pair
+from rheum.core.matching import Pair
 from rheum.core.profiles import Slot
 from rheum.core.rules.acid import TOLERANCE, more_acid
-from rheum.core.rules.codes import CODES
 from rheum.core.saying import grams, listed, ml
 
 CANNING_PH: Final = 4.6
-_SPRIG_G: Final = 3.0
 _AROMATIC_SLACK_G: Final = 3.0
 _AROMATIC_SLACK_SHARE: Final = 0.001
 _TENTH_MORE: Final = 1.1
@@ -242,7 +240,7 @@ def less_of_it(case: Case) -> Iterator[Finding]:
                 "acid-reduced",
                 f"The formula's {slot.title} is missing, and it brings acid.",
                 None,
-                Remedy(f"Put it back: {_of(slot, match.scale)}.", _put_back(case, slot)),
+                Remedy(f"Put it back: {amount_of(slot, match.scale)}.", put_back(case, slot)),
             )
         elif slot.given[0].role.role == "produce":
             yield finding("low-acid-reduced", f"The formula's {slot.title} is left out.", None)
@@ -260,7 +258,7 @@ def less_of_it(case: Case) -> Iterator[Finding]:
                 f"Less {slot.title} than in the formula, and it brings acid of its own.",
                 number,
                 Remedy(
-                    f"The formula has {_of(slot, match.scale * min(rest, 1.0))} beside this much of the rest.",
+                    f"The formula has {amount_of(slot, match.scale * min(rest, 1.0))} beside this much of the rest.",
                     _as_much(case, slot, min(rest, 1.0) / ratio),
                 ),
             )
@@ -274,14 +272,16 @@ def _as_much(case: Case, slot: Slot, factor: float) -> tuple[Change, ...]:
     return tuple(change for pair in match.pairs if pair.slot is slot for change in scaled(case, pair.item.line, factor * 0.995, True))
 
 
-def _put_back(case: Case, slot: Slot) -> tuple[Change, ...]:
+def put_back(case: Case, slot: Slot) -> tuple[Change, ...]:
+    """The formula's own lines of a slot, put in at this size."""
     match = case.match
     assert match is not None
     lines = [line for line in match.formula.jar_lines if line.ingredient in slot.given and line.per_jar is None]
     return tuple(change for line in lines for change in inserted(case, formula_line(case, line, match.scale)))
 
 
-def _of(slot: Slot, scale: float) -> str:
+def amount_of(slot: Slot, scale: float) -> str:
+    """A slot's amount at a scale, in words."""
     return ml(slot.amount * scale) if slot.measure == "volume" else grams(slot.amount * scale)
 
 
@@ -332,82 +332,3 @@ def _mix_changed(case: Case, pair: Pair) -> bool:
         if (held := bulk(line.amount, line.ingredient, line.prepared, "us", size_factor(line.prep)))
     )
     return here > was * match.scale * _TENTH_MORE
-
-
-def added(case: Case) -> Iterator[Finding]:
-    """Produce that the formula has no place for: deny by default."""
-    match = case.match
-    lines = list(case.of_role("produce", "herb")) if match is None else list(match.unmatched)
-    for item in lines:
-        ingredient = item.line.ingredient
-        role = ingredient.role
-        if CODES[role.when_added].level == "stop" and ingredient.klass != "not-for-canning":
-            yield finding(
-                role.when_added,
-                f"{ingredient.name.capitalize()} cannot go into this jar.",
-                item.line.number,
-                Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
-            )
-            continue
-        if match is None and role.when_added == "borderline-fruit":
-            yield finding(
-                role.when_added,
-                f"{ingredient.name.capitalize()} is not sour enough to count as fruit.",
-                item.line.number,
-                Remedy("Use a sour fruit that a tested formula names.", removed(case, item.line)),
-            )
-        if match is None or ingredient.klass == "not-for-canning":
-            continue
-        if ingredient.klass == "garlic" and cloves_let_pass(case):
-            continue
-        if role.role == "herb":
-            yield from _herb_added(case, item)
-            continue
-        gap = next((slot for slot in match.missing if slot.given[0].klass == ingredient.klass), None)
-        if gap is not None:
-            yield finding(
-                "swap-not-covered",
-                f"{ingredient.name.capitalize()} in place of {gap.title}: nobody tested that.",
-                item.line.number,
-                Remedy(f"Use {gap.title}, {_of(gap, match.scale)}.", _exchanged(case, item, gap)),
-            )
-            continue
-        code = role.when_added
-        if code == "acid-fruit-added" and ingredient.ph and ingredient.ph[1] > CANNING_PH and ingredient.klass == "dried-fruit":
-            code = "ingredient-added"
-        yield finding(
-            code,
-            f"The formula has no {ingredient.name}.",
-            item.line.number,
-            Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
-        )
-
-
-def _exchanged(case: Case, item: Measured, gap: Slot) -> tuple[Change, ...]:
-    """The listed produce in the place of what stood in for it."""
-    match = case.match
-    assert match is not None
-    lines = [line for line in match.formula.jar_lines if line.ingredient in gap.given and line.per_jar is None]
-    if len(lines) == 1:
-        return replaced(case, item.line, formula_line(case, lines[0], match.scale))
-    return (*removed(case, item.line), *_put_back(case, gap))
-
-
-def _herb_added(case: Case, item: Measured) -> Iterator[Finding]:
-    match = case.match
-    assert match is not None
-    name = item.line.ingredient.name
-    total = match.batch_grams(item)
-    herbs = sum(match.batch_grams(i) or 0.0 for i in match.unmatched if i.role == "herb")
-    allowed = _SPRIG_G * match.jars(0)
-    if total is None:
-        return
-    if herbs <= allowed * TOLERANCE:
-        yield finding("fresh-herb-changed", f"A small sprig of {name} a jar, which the formula does not have.", item.line.number)
-    else:
-        yield finding(
-            "ingredient-added",
-            f"More {name} than a small sprig a jar: it counts as produce.",
-            item.line.number,
-            Remedy(f"At most {grams(allowed)} in all, or use it dried.", removed(case, item.line)),
-        )

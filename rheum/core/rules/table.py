@@ -7,7 +7,7 @@ from typing import Final
 
 from rheum.core.case import Case
 from rheum.core.findings import Finding
-from rheum.core.rules import acid, method, others, produce, reading, shape
+from rheum.core.rules import acid, added, method, others, produce, reading, shape
 
 Rule = Callable[[Case], Iterable[Finding]]
 
@@ -25,7 +25,7 @@ COMPOSITION: Final[tuple[Rule, ...]] = (
     produce.garlic_clove,
     produce.less_of_it,
     produce.stand_ins,
-    produce.added,
+    added.added,
     others.salt,
     others.sweetener,
     others.spices,

@@ -1,0 +1,191 @@
+"""Where water boils, how long to the boil, what a steam canner boils away; sterilising and sanitising."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from rheum.core.altitude import CHART_ENDS_FT, Altitude, AltitudeError, altitude, boiling_point_c, pressure_pa, sterilise_minutes
+from rheum.core.process import STEAM_CAP_MINUTES
+from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError, above
+from rheum.core.units import US_CUP_ML
+
+# Part of the heat that reaches the water (common practice).
+EFFICIENCY: Final = {"gas": 0.4, "electric": 0.7, "induction": 0.8}
+WATER_KJ: Final = 4.186
+FOOD_KJ: Final = 2.9
+VAPOUR_KJ_PER_KG: Final = 2257.0
+# 2 tsp of plain bleach to a gallon of water (common practice).
+BLEACH_ML_PER_L: Final = 2 * US_CUP_ML / 48 / (US_CUP_ML * 16 / 1000)
+
+
+@dataclass(frozen=True, slots=True)
+class Boiling:
+    """The boiling point at a height, or, from a thermometer in boiling water, the height it stands for."""
+
+    sum: Literal["boiling"]
+    height: float | None = None
+    unit: Literal["m", "ft"] = "m"
+    reading_c: float | None = None
+
+
+def _height(value: float, unit: Literal["m", "ft"]) -> Altitude:
+    try:
+        return altitude(repr(value), unit)
+    except AltitudeError as error:
+        raise ReckonError("height", str(error)) from None
+
+
+def height_of_reading(celsius: float) -> float:
+    """Metres at which water boils at a temperature (standard air), by halving; between -430 and 8849 m."""
+    low, high = -430.0, 8849.0
+    for _ in range(60):
+        middle = (low + high) / 2
+        low, high = (middle, high) if boiling_point_c(middle) > celsius else (low, middle)
+    return (low + high) / 2
+
+
+def boiling(asked: Boiling) -> Answer:
+    """International Standard Atmosphere (ISO 2533) and IAPWS-IF97, forwards and backwards."""
+    if asked.reading_c is not None:
+        if not 70 <= asked.reading_c <= 101.4:
+            raise ReckonError("reading_c", "Boiling water in a kitchen is between 70 and 101 °C. Read the thermometer again.")
+        metres = height_of_reading(asked.reading_c)
+        return Answer(
+            f"Boiling at {asked.reading_c:.1f} °C stands for about {metres:.0f} m ({metres / 0.3048:,.0f} ft).",
+            (f"pressure there: {pressure_pa(metres) / 100:.0f} hPa", "weather moves it by a few hundred feet"),
+            gauge=Gauge(0, 3048, max(0.0, metres), f"{metres:.0f} m", 1000 * 0.3048, "1,000 ft"),
+            mind="Never let a thermometer lower the band that the map gives.",
+            source="ISO 2533; IAPWS-IF97",
+        )
+    if asked.height is None:
+        raise ReckonError("height", "Write a height, or a reading of boiling water.")
+    height = _height(asked.height, asked.unit)
+    metres = float(height.metres)
+    point = boiling_point_c(metres)
+    return Answer(
+        f"At {height} water boils at {point:.1f} °C.",
+        (
+            f"pressure: 1013.25 hPa × (1 − 2.25577e-5 × {metres:.0f})^5.25588 = {pressure_pa(metres) / 100:.0f} hPa",
+            f"saturation at that pressure: {point:.2f} °C",
+        ),
+        gauge=Gauge(88, 101, point, f"{point:.1f} °C", 100.0, "100 °C"),
+        source="ISO 2533; IAPWS-IF97",
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Sterilise:
+    """Minutes of boiling that sterilise empty jars at a height."""
+
+    sum: Literal["sterilise"]
+    height: float
+    unit: Literal["m", "ft"] = "m"
+
+
+def sterilise(asked: Sterilise) -> Answer:
+    """10 minutes, and 1 for each 1,000 ft or part above 1,000 ft (USDA Guide 1, from memory)."""
+    height = _height(asked.height, asked.unit)
+    if height.feet > CHART_ENDS_FT:
+        raise ReckonError("height", "The tables end at 10,000 ft: Rheum gives no figure above it.")
+    minutes = sterilise_minutes(height)
+    return Answer(
+        f"{minutes} minutes in boiling water at {height}.",
+        ("10 minutes up to 1,000 ft", f"{float(height.feet):,.0f} ft: {minutes - 10} more, 1 for each 1,000 ft or part above 1,000"),
+        gauge=Gauge(0, 20, minutes, f"{minutes} min", 10, "sea level"),
+        mind="Needed where processing is under 10 minutes; clean hot jars do otherwise.",
+        source="USDA Complete Guide, Guide 1 (from memory)",
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class TimeToBoil:
+    """Water and full jars in a canner on a burner: minutes to the boil."""
+
+    sum: Literal["to-boil"]
+    water_l: float
+    food_kg: float
+    start_c: float
+    watts: float
+    fuel: Literal["gas", "electric", "induction"]
+    height: float = 0.0
+    unit: Literal["m", "ft"] = "m"
+
+
+def to_boil(asked: TimeToBoil) -> Answer:
+    """Heat of water and jars over the burner's, by its usual efficiency; no loss to the air is counted."""
+    water, watts = above("water_l", asked.water_l, "The water", 200), above("watts", asked.watts, "The burner", 20_000)
+    if not 0 <= asked.food_kg <= 100:
+        raise ReckonError("food_kg", "The jars with their food weigh between 0 and 100 kg.")
+    point = boiling_point_c(float(_height(asked.height, asked.unit).metres))
+    if not -1 < asked.start_c < point:
+        raise ReckonError("start_c", f"The water begins between 0 °C and the boil at {point:.1f} °C.")
+    rise = point - asked.start_c
+    heat = (water * WATER_KJ + asked.food_kg * FOOD_KJ) * rise
+    power = watts * EFFICIENCY[asked.fuel] / 1000
+    minutes = heat / power / 60
+    share = water * WATER_KJ / (water * WATER_KJ + asked.food_kg * FOOD_KJ)
+    return Answer(
+        f"About {minutes:.0f} minutes to the boil at {point:.1f} °C.",
+        (
+            f"heat: ({water:g} l × 4.186 + {asked.food_kg:g} kg × 2.9) × {rise:.1f} °C = {heat:,.0f} kJ",
+            f"burner: {watts:g} W × {EFFICIENCY[asked.fuel]:g} = {power:.2f} kW",
+        ),
+        (
+            Part("into the water", f"{heat * share:,.0f} kJ", share),
+            *((Part("into the jars", f"{heat * (1 - share):,.0f} kJ", 1 - share),) if asked.food_kg else ()),
+        ),
+        mind="With the lid on. Your own burner will teach you better.",
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class SteamWater:
+    """Water that a steam canner boils away in its minutes."""
+
+    sum: Literal["steam"]
+    minutes: float
+    watts: float
+    fuel: Literal["gas", "electric", "induction"]
+    water_l: float = 2.0
+
+
+def steam_water(asked: SteamWater) -> Answer:
+    """Vapour at a full boil: burner × efficiency / 2257 kJ a kg; never over 45 minutes in all."""
+    minutes, watts = above("minutes", asked.minutes, "The time", 600), above("watts", asked.watts, "The burner", 20_000)
+    water = above("water_l", asked.water_l, "The water", 20)
+    if minutes > STEAM_CAP_MINUTES:
+        raise ReckonError("minutes", f"A steam canner is never run over {STEAM_CAP_MINUTES} minutes: use the water bath.")
+    gone = watts * EFFICIENCY[asked.fuel] / 1000 * minutes * 60 / VAPOUR_KJ_PER_KG
+    left = water - gone
+    mind = (
+        "Turn the burner down to a steady column of steam: at this heat it boils dry."
+        if left <= 0
+        else "Never open it to look: time from zero if the steam falters."
+    )
+    return Answer(
+        f"{gone:.1f} l of the {water:g} l boil away at full heat" + ("." if left > 0 else ": too little."),
+        (f"{watts:g} W × {EFFICIENCY[asked.fuel]:g} × {minutes:g} min × 60 / 2257 kJ = {gone:.2f} l",),
+        gauge=Gauge(0, max(3.0, gone), gone, f"{gone:.1f} l", water, f"{water:g} l"),
+        mind=mind,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Sanitiser:
+    """Plain bleach to a volume of water, for boards and worktops."""
+
+    sum: Literal["sanitiser"]
+    water_l: float
+
+
+def sanitiser(asked: Sanitiser) -> Answer:
+    """2 tsp of plain bleach to a gallon, 1/2 tsp to a quart."""
+    water = above("water_l", asked.water_l, "The water", 100)
+    bleach = water * BLEACH_ML_PER_L
+    return Answer(
+        f"{bleach:.1f} ml of plain bleach in {water:g} l of water ({bleach / (US_CUP_ML / 48):.2g} tsp).",
+        (f"2 tsp to a gallon is {BLEACH_ML_PER_L:.2f} ml to a litre", f"{water:g} l × {BLEACH_ML_PER_L:.2f} = {bleach:.1f} ml"),
+        (Part("bleach", f"{bleach:.1f} ml", BLEACH_ML_PER_L / 1000), Part("water", f"{water:g} l", 1 - BLEACH_ML_PER_L / 1000)),
+        mind="For surfaces, never for food or jars. Made fresh each day; never with vinegar or any other acid.",
+    )
