@@ -1,21 +1,26 @@
 /** Beginning the batch: how many jars, into how many loads, and off to the Stove. */
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { memo, useRef, useState } from "react";
+import { type ComponentProps, memo, useContext, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type CheckIn, newId, type Refusal, type Verdict } from "../api/client";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { Stale } from "./staleness";
 
 interface Props {
   verdict: Verdict | null;
-  /** The verdict no longer answers the text on the sheet. */
-  stale: boolean;
   /** The question as it stands when the button is pressed. */
   asked: () => { question: CheckIn; stale: boolean };
 }
 
-export const BeginBar = memo(function BeginBar({ verdict, stale, asked }: Props) {
+/** A button that rests while the verdict no longer answers the text; it alone is drawn again then. */
+function FreshTap({ disabled, ...rest }: ComponentProps<typeof Tap>) {
+  const stale = useContext(Stale);
+  return <Tap {...rest} disabled={disabled || stale} />;
+}
+
+export const BeginBar = memo(function BeginBar({ verdict, asked }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const navigate = useNavigate();
   // One id for one intention: a double tap begins one batch.
@@ -32,7 +37,7 @@ export const BeginBar = memo(function BeginBar({ verdict, stale, asked }: Props)
       id.current = newId();
     },
   });
-  const barred = !verdict || stale || verdict.destination === "discard";
+  const barred = !verdict || verdict.destination === "discard";
   const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
   return (
     <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">
@@ -50,7 +55,7 @@ export const BeginBar = memo(function BeginBar({ verdict, stale, asked }: Props)
             fontWeight="700"
           />
         </Field.Root>
-        <Tap
+        <FreshTap
           variant="solid"
           size="md"
           flex="1"
@@ -59,7 +64,7 @@ export const BeginBar = memo(function BeginBar({ verdict, stale, asked }: Props)
           onClick={() => !asked().stale && begin.mutate()}
         >
           {verdict?.destination === "fridge" ? "Begin, for the refrigerator" : "Begin this batch"}
-        </Tap>
+        </FreshTap>
       </Flex>
       {!whole && (
         <Text fontSize="sm" mt="2">

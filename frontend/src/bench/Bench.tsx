@@ -16,6 +16,7 @@ import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
 import { Sheet } from "./Sheet";
 import { Slip, type SlipActions } from "./Slip";
+import { Stale } from "./staleness";
 import { emptyDraft, questionOf, useDraft, withChanges } from "./useDraft";
 import { useVerdict } from "./useVerdict";
 import { VerdictPanel } from "./VerdictPanel";
@@ -166,7 +167,11 @@ export function Bench() {
       onChange={change}
     />
   );
-  const begin = <BeginBar verdict={verdict} stale={stale} asked={asked} />;
+  const begin = (
+    <Stale value={stale}>
+      <BeginBar verdict={verdict} asked={asked} />
+    </Stale>
+  );
   const slips = (list: typeof findings) =>
     list.length > 0 && (
       <Flex direction="column" gap="2">
