@@ -26,7 +26,7 @@ $(S)/python: requirements.lock pyproject.toml
 	@echo "[1/4] Python packages into $(VENV) (about a minute the first time)"
 	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Rheum needs Python 3.11 or newer; this is $$($(PYTHON) --version). Set PYTHON=python3.11."; exit 1; }
 	@test -x $(BIN)/python || $(PYTHON) -m venv $(VENV) || { echo "A virtual environment could not be made. On Debian: apt-get install python3-venv"; exit 1; }
-	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes --no-deps -r requirements.lock
 	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
 	@touch $@
 
@@ -45,7 +45,7 @@ $(S)/web: $(S)/npm $(shell find frontend/src frontend/public frontend/index.html
 
 $(S)/dev: $(S)/python requirements-dev.lock
 	@echo "Packages for the tests"
-	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements-dev.lock
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes --no-deps -r requirements-dev.lock
 	@touch $@
 
 $(S)/chromium: tools/install-chromium
@@ -72,6 +72,7 @@ check: build $(S)/dev
 
 bench: build $(S)/dev $(S)/chromium
 	@$(BIN)/python -m bench.check_cost
+	@$(BIN)/python -m bench.plan_cost
 	@$(BIN)/python bench/first_load.py
 	@$(BIN)/python -m bench.keystroke
 
