@@ -47,8 +47,10 @@ _MOST_HEADSPACE_MM: Final = 60.0
 _MOST_MINUTES: Final = 600.0
 
 
+@lru_cache(maxsize=2048)
 def check_text(text: str, settings: Settings, library: Library) -> Verdict:
-    """Judge recipe text. Raises UnreadableRecipe where nothing in it is usable, RequestError for a bad setting."""
+    """Judge recipe text; a text judged before, under the same settings and facts, is not judged again.
+    Raises UnreadableRecipe where nothing in it is usable, RequestError for a bad setting."""
     return check(read_recipe(text, library.catalogue), settings, library)
 
 
@@ -101,7 +103,7 @@ def jar_named(name: str, library: Library) -> Jar:
     digits = name.removesuffix("ml").strip()
     if name.endswith("ml") and digits.isdigit() and 50 <= int(digits) <= 4000:
         size = process_class_of(float(digits))
-        return Jar(name, f"{digits} ml", float(digits), 120.0, 70.0, 80.0, size or "half-gallon", "metric")
+        return Jar(name, f"{digits} ml", float(digits), 120.0, 70.0, 80.0, 250.0, size or "half-gallon", "metric")
     raise RequestError("jar", f"There is no jar “{name[:40]}”. Choose one of {', '.join(library.jars)}, or a size such as 330ml.")
 
 

@@ -200,18 +200,21 @@ def together(amount: Amount, more: Amount) -> Amount | None:
     return replace(amount, low=amount.low + more.low * ratio, high=amount.high + more.high * ratio)
 
 
+_PLUS: Final = re.compile(r"(?:plus|\+|and)\s+(?=[\d¼½¾⅓⅔⅛])", re.IGNORECASE)
+
+
 def split_amounts(text: str) -> tuple[Amount | None, Amount | None, str]:
-    """Like leading_amount, and also reads `1 cup plus 2 tbsp …` (added up) and `2 cups (500 ml) …` or `2 cups / 500 ml …`
+    """Like leading_amount, and also reads `1 cup plus 2 tbsp plus 1 tsp …` (added up) and `2 cups (500 ml) …` or `2 cups / 500 ml …`
     (a second way of giving the same amount). Gives first amount, second amount, rest."""
     amount, rest = leading_amount(text)
     if amount is None:
         return None, None, rest
-    plus = re.match(r"(?:plus|\+|and)\s+(?=[\d¼½¾⅓⅔⅛])", rest, re.IGNORECASE)
-    if plus:
+    while plus := _PLUS.match(rest):
         more, after = leading_amount(rest[plus.end() :])
         added = together(amount, more) if more is not None else None
-        if added is not None:
-            amount, rest = added, after
+        if added is None:
+            break
+        amount, rest = added, after
     second = re.match(
         r"(?:\(\s*(?:about|approx\.?|or|roughly|=|~)?\s*([^()]*?\d[^()]*?|[¼½¾⅓⅔⅛][^()]*?)\)|(?:/|or)\s*(?=\d))\s*", rest, re.IGNORECASE
     )

@@ -15,6 +15,7 @@ from rheum.core.units import mm_per, unit_named
 
 _NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛]|[¼½¾⅛]|\d+(?:\.\d+)?)"
 _MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:minutes?|mins?\b|min\b)", re.I)
+_SECONDS: Final = re.compile(rf"({_NUM})[\s-]*(?:seconds?|secs?)\b", re.I)
 _HOURS: Final = re.compile(rf"({_NUM})\s*(?:hours?|hrs?)\b", re.I)
 _PROCESSING: Final = re.compile(
     r"\b(?:boil (?:the |your )?(?:filled|full|closed|sealed|capped) jars|process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b",
@@ -238,6 +239,8 @@ def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
     )
     figures = [(match.start(), match.end(), _value(match.group(1)), 1.0) for match in _MINUTES.finditer(sentence)]
     figures += [(match.start(), match.end(), _value(match.group(1)), 60.0) for match in _HOURS.finditer(sentence)]
+    if not figures and re.search(r"\bprocess", sentence, re.I):
+        figures = [(match.start(), match.end(), _value(match.group(1)), 1 / 60) for match in _SECONDS.finditer(sentence)]
     named = jars_named(sentence)
     before = 0
     figures.sort()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from rheum.core.units import G_PER_LB, G_PER_OZ, MM_PER_INCH, US_CUP_ML
 
 
@@ -33,13 +35,20 @@ def grams(value: float) -> str:
     return f"{metric} ({value / G_PER_LB:.1f} lb)"
 
 
+def _inches(eighths: int) -> str:
+    whole, rest = divmod(eighths, 8)
+    part = ("", "1/8", "1/4", "3/8", "1/2", "5/8", "3/4", "7/8")[rest]
+    return " ".join(word for word in (str(whole) if whole else "", part) if word) or "0"
+
+
 def mm(value: float) -> str:
     """A small length: `13 mm (1/2 in)`."""
-    eighths = round(value / MM_PER_INCH * 8)
-    whole, rest = divmod(eighths, 8)
-    part = {0: "", 1: "1/8", 2: "1/4", 3: "3/8", 4: "1/2", 5: "5/8", 6: "3/4", 7: "7/8"}[rest]
-    inches = " ".join(word for word in (str(whole) if whole else "", part) if word) or "0"
-    return f"{value:.0f} mm ({inches} in)"
+    return f"{value:.0f} mm ({_inches(round(value / MM_PER_INCH * 8))} in)"
+
+
+def mm_at_most(value: float) -> str:
+    """A length not to be gone over, in either measure: `132 mm (5 1/8 in)` for 132.4 mm, which are 5.21 in."""
+    return f"{math.floor(value + 1e-9)} mm ({_inches(math.floor(value / MM_PER_INCH * 8 + 1e-9))} in)"
 
 
 def percent(value: float) -> str:

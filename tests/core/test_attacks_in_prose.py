@@ -27,6 +27,9 @@ def m(text: str, sentence: str) -> str:
 
 
 ATTACKS = {
+    "seconds": m(BEANS, "Process pint jars 30 seconds in boiling water."),
+    "water in three parts": BEANS.replace("4 cups water", "2 cups plus 1 cup plus 3 cups water"),
+    "a little less vinegar": BEANS.replace("4 cups white", "4 cups less 3 tbsp white"),
     "peppers and salt": BEANS + "peppers and salt\n",
     "lumps": CARR.replace("1/2 in rounds", "big lumps"),
     "dont bother slicing": m(CUC, "Don't bother slicing the cucumbers."),
@@ -122,6 +125,8 @@ def test_no_shelf(text: str) -> None:
 
 
 HARMLESS = [
+    "Wait 30 seconds before you lift the lid.",
+    "Blanch them for 30 seconds in boiling water.",
     "Add the vinegar, water and salt to a pan and bring to a boil.",
     "Stir in the spices and cook for 5 minutes.",
     "Cover with water in the canner by 1 inch.",

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from rheum.core.altitude import altitude
@@ -95,7 +95,8 @@ def test_adding_produce_never_improves_a_verdict(formula: Formula, chances: list
     )
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=200, deadline=None)
+@example(FACTS.formulas["cayenne-sauce"], 1.5, [1.0, 3.125, 1.0, 3.625])
 @given(formulas, st.sampled_from([0.25, 0.5, 1.5, 2.0, 4.0]), st.lists(factors, min_size=1, max_size=4))
 def test_scaling_a_changed_recipe_never_changes_its_verdict(formula: Formula, scale: float, chances: list[float]) -> None:
     title, lines, rest = changed_somehow(formula, chances)

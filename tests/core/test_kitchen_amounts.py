@@ -38,9 +38,9 @@ def test_never_on_the_wrong_side_and_near_enough(value: float, unit: str, up: bo
 @pytest.mark.parametrize(
     ("value", "unit", "up", "says"),
     [
-        (5.0, "cup", True, "5 cups"), (4.5, "cup", True, "4 1/2 cups"), (1.331, "cup", True, "1 1/4 cups plus 1 1/2 tbsp"), (0.1, "cup", False, "4 3/4 tsp"),
+        (5.0, "cup", True, "5 cups"), (4.5, "cup", True, "4 1/2 cups"), (1.331, "cup", True, "1 1/4 cups plus 1 1/2 tbsp"), (0.1, "cup", False, "1 tbsp plus 1 3/4 tsp"),
         (2.27, "lb", False, "2 lb 4 oz"), (1.0, "lb", False, "1 lb"), (263.2, "g", False, "260 g"), (263.2, "ml", True, "265 ml"), (1.234, "kg", False, "1.23 kg"),
-        (7.8, "clove", False, "7 cloves"), (3.4, "each", False, "3"), (0.4, "each", False, ""), (0.02, "tsp", False, ""),
+        (7.8, "clove", False, "7 cloves"), (3.4, "each", False, "3"), (0.4, "each", False, "1/4"), (0.2, "each", False, ""), (0.02, "tsp", False, ""),
     ],
 )  # fmt: skip
 def test_as_a_cook_would_measure(value: float, unit: str, up: bool, says: str) -> None:

@@ -55,7 +55,8 @@ def kind(line: FormulaLine) -> str:
 
 
 def few_grams(line: FormulaLine, more: float) -> bool:
-    """Whether `more` of a line, in its own unit, is within the few grams let pass for ginger and fresh herbs."""
+    """Whether `more` of a line, in its own unit and at the formula's size, is within the few grams let pass for ginger and fresh
+    herbs: they are let pass against the whole, so that a recipe and its half are judged alike."""
     if line.ingredient.klass not in ("aromatic", "herb-fresh"):
         return False
     one = line.ingredient.each_g or 0.0
@@ -91,7 +92,7 @@ def test_no_shelf_without_the_acid(formula_id: str, changed: dict[int, float], s
             continue
         if line.ingredient.klass == "garlic" and formula.whole_in_brine:
             continue
-        if few_grams(line, simple_amount(line) * (factor - acid)):
+        if few_grams(line, simple_amount(line) * (factor - acid) / acid):
             continue
         key = "pool" if line.ingredient.swap_group in pooled else kind(line) if role == "produce" else line.ingredient.id
         # Kinds that share a slot are only summed where they are measured alike.

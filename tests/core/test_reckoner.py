@@ -45,8 +45,8 @@ def says(asked: Sum) -> str:
     ("asked", "wanted"),
     [
         # 7 % and 4 % to 5 % is 1 : 2 (Pearson's square, worked by hand).
-        (Blend("blend", 7, 4, 5, 900), "300 ml (1 1/4 cups) of the 7 % one and 600 ml (2 1/2 cups) of the 4 % one"),
-        (Blend("blend", 6, 0, 5, 1200), "1.00 l (4 1/4 cups) of the 6 % one and 200 ml (3/4 cup) of water"),
+        (Blend("blend", 7, 4, 5, 900), "300 ml (1 1/4 cups plus 1 tsp) of the 7 % one and 600 ml (2 1/2 cups plus 1/2 tbsp) of the 4 % one"),
+        (Blend("blend", 6, 0, 5, 1200), "1 l (4 1/4 cups) of the 6 % one and 200 ml (3/4 cup plus 1 1/2 tbsp) of water"),
         # Surface sanitiser: 2 tsp a gallon, 1/2 tsp a quart (common practice).
         (Sanitiser("sanitiser", 3.785411784), "9.9 ml of plain bleach"),
         (Sanitiser("sanitiser", 0.946352946), "2.5 ml of plain bleach"),
@@ -59,7 +59,9 @@ def says(asked: Sum) -> str:
         # A pint takes pieces of about 4 in under 1/2 in of headspace (common practice).
         (Pieces("pieces", "pint", 9), "Cut to 10"),
         (SaltForSalt("salt", 1, "pickling-salt", "kosher-salt-light"), "290 g (10 oz): that is 485 ml (2 cups)"),
-        (Brine("brine", 946, 5, 946, 150), "2.5 % acid and 7.93 % salt"),
+        # By hand: 150 / (150 + 946 x 1.006 + 946) is 7.33 %; salt in water alone, 100 g in 900 g, is 10 % (w/w).
+        (Brine("brine", 946, 5, 946, 150), "2.5 % acid and 7.33 % salt"),
+        (Brine("brine", 0, 5, 900, 100), "0 % acid and 10 % salt"),
         (TimeToBoil("to-boil", 10, 0, 20, 2000, "induction"), "About 35 minutes"),
         (SteamWater("steam", 20, 2000, "electric"), "0.7 l of the 2 l"),
         (JarsFor("jars", 5000, "pint"), "full Pint jars"),
@@ -78,7 +80,7 @@ def test_a_cup_of_chopped_serranos_is_about_four_ounces() -> None:
     assert answer.parts[0].says == "115 g (4 oz)"
 
 
-@given(st.floats(0.5, 10), st.floats(0, 9.5), st.floats(0, 10), st.floats(1, 50_000))
+@given(st.floats(0.5, 10), st.floats(0, 9.5), st.floats(0.1, 10), st.floats(1, 50_000))
 def test_a_blend_lies_between_its_parts_and_adds_up(strong: float, weak: float, target: float, total: float) -> None:
     try:
         answer = reckon(Blend("blend", strong, weak, target, total), FACTS)
@@ -141,6 +143,7 @@ def test_a_measured_strength_lowers_and_never_lifts(readings: list[float], label
     ("asked", "sentence"),
     [
         (Blend("blend", 3, 0, 5, 900), "no blend of the two"),
+        (Blend("blend", 7, 0, 0, 900), "it is water"),
         (Blend("blend", 25, 0, 5, 900), "not sold as food"),
         (Blend("blend", 7, -1, 5, 900), "below zero"),
         (Blend("blend", 7, 4, 5, 0), "above zero"),

@@ -5,8 +5,12 @@ Each sum is a frozen dataclass of what goes in; `reckon` gives its answer. Recko
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from rheum.core.library import Library
+from rheum.core.making.stock import TrimRecord
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError
+from rheum.core.reckoner.canner_water import CannerWater, canner_water
 from rheum.core.reckoner.heat import (
     Boiling,
     Sanitiser,
@@ -14,6 +18,7 @@ from rheum.core.reckoner.heat import (
     Sterilise,
     TimeToBoil,
     boiling,
+    height_of_pressure,
     height_of_reading,
     sanitiser,
     steam_water,
@@ -21,19 +26,34 @@ from rheum.core.reckoner.heat import (
     to_boil,
 )  # fmt: skip
 from rheum.core.reckoner.jar_room import JarsFor, Pieces, jars_for, pieces, room_ml
-from rheum.core.reckoner.measures import Convert, SaltForSalt, convert, salt_for_salt
+from rheum.core.reckoner.measures import Convert, SaltForSalt, TrimLoss, convert, salt_for_salt, trim_loss
 from rheum.core.reckoner.vinegar import Blend, Brine, Titration, blend, brine, titration
 
 __all__ = [
-    "Answer", "Blend", "Boiling", "Brine", "Convert", "Gauge", "JarsFor", "Part", "Pieces", "ReckonError", "SaltForSalt", "Sanitiser",
-    "SteamWater", "Sterilise", "Sum", "TimeToBoil", "Titration", "height_of_reading", "reckon", "room_ml",
+    "Answer", "Blend", "Boiling", "Brine", "CannerWater", "Convert", "Gauge", "JarsFor", "Part", "Pieces", "ReckonError", "SaltForSalt", "Sanitiser",
+    "SteamWater", "Sterilise", "Sum", "TimeToBoil", "Titration", "TrimLoss", "height_of_pressure", "height_of_reading", "reckon", "room_ml",
 ]  # fmt: skip
 
-Sum = Blend | Titration | Brine | SaltForSalt | Convert | Boiling | Sterilise | TimeToBoil | SteamWater | Sanitiser | JarsFor | Pieces
+Sum = (
+    Blend
+    | Titration
+    | Brine
+    | SaltForSalt
+    | Convert
+    | TrimLoss
+    | Boiling
+    | Sterilise
+    | TimeToBoil
+    | SteamWater
+    | Sanitiser
+    | CannerWater
+    | JarsFor
+    | Pieces
+)
 
 
-def reckon(asked: Sum, library: Library) -> Answer:
-    """The answer to any of the sums. ReckonError with a sentence for what cannot be."""
+def reckon(asked: Sum, library: Library, trims: Iterable[TrimRecord] = ()) -> Answer:
+    """The answer to any of the sums; `trims`: what the kitchen has recorded. ReckonError with a sentence for what cannot be."""
     match asked:
         case Blend():
             return blend(asked)
@@ -45,6 +65,8 @@ def reckon(asked: Sum, library: Library) -> Answer:
             return salt_for_salt(asked, library)
         case Convert():
             return convert(asked, library)
+        case TrimLoss():
+            return trim_loss(asked, library, trims)
         case Boiling():
             return boiling(asked)
         case Sterilise():
@@ -55,6 +77,8 @@ def reckon(asked: Sum, library: Library) -> Answer:
             return steam_water(asked)
         case Sanitiser():
             return sanitiser(asked)
+        case CannerWater():
+            return canner_water(asked, library)
         case JarsFor():
             return jars_for(asked, library)
         case Pieces():

@@ -6,27 +6,25 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from rheum.core.altitude import CHART_ENDS_FT, Altitude, AltitudeError, altitude, boiling_point_c, pressure_pa, sterilise_minutes
+from rheum.core.making.loads import FOOD_KJ, WATER_KJ, boil_off_l
+from rheum.core.making.stock import EFFICIENCY
 from rheum.core.process import STEAM_CAP_MINUTES
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError, above
 from rheum.core.units import US_CUP_ML
 
-# Part of the heat that reaches the water (common practice).
-EFFICIENCY: Final = {"gas": 0.4, "electric": 0.7, "induction": 0.8}
-WATER_KJ: Final = 4.186
-FOOD_KJ: Final = 2.9
-VAPOUR_KJ_PER_KG: Final = 2257.0
 # 2 tsp of plain bleach to a gallon of water (common practice).
 BLEACH_ML_PER_L: Final = 2 * US_CUP_ML / 48 / (US_CUP_ML * 16 / 1000)
 
 
 @dataclass(frozen=True, slots=True)
 class Boiling:
-    """The boiling point at a height, or, from a thermometer in boiling water, the height it stands for."""
+    """The boiling point at a height; or, from a thermometer in boiling water or a pressure, the height it stands for."""
 
     sum: Literal["boiling"]
     height: float | None = None
     unit: Literal["m", "ft"] = "m"
     reading_c: float | None = None
+    pressure_hpa: float | None = None
 
 
 def _height(value: float, unit: Literal["m", "ft"]) -> Altitude:
@@ -45,26 +43,56 @@ def height_of_reading(celsius: float) -> float:
     return (low + high) / 2
 
 
+def height_of_pressure(hpa: float) -> float:
+    """Metres at which the standard atmosphere has a pressure in hPa (ISO 2533, turned round)."""
+    return float((1 - (hpa / 1013.25) ** (1 / 5.25588)) / 2.25577e-5)
+
+
+def _by_pressure(hpa: float) -> Answer:
+    if not 650 <= hpa <= 1090:
+        raise ReckonError(
+            "pressure_hpa", "The air in a kitchen presses with 650 to 1,090 hPa: the pressure where it stands, not brought to sea level."
+        )
+    metres = height_of_pressure(hpa)
+    point = boiling_point_c(metres)
+    return Answer(
+        f"At {hpa:.0f} hPa water boils at {_degrees(point)}, as at about {metres:.0f} m ({metres / 0.3048:,.0f} ft).",
+        (
+            f"height: (1 − ({hpa:.0f} / 1013.25)^(1/5.25588)) / 2.25577e-5 = {metres:.0f} m",
+            f"saturation at that pressure: {point:.2f} °C",
+        ),
+        gauge=Gauge(88, 101, point, f"{point:.1f} °C", 100.0, "100 °C"),
+        mind="A weather report gives the pressure brought to sea level: use a barometer in the kitchen. Never let it lower the band that the map gives.",
+        source="ISO 2533; IAPWS-IF97",
+    )
+
+
+def _degrees(celsius: float) -> str:
+    return f"{celsius:.1f} °C ({celsius * 9 / 5 + 32:.1f} °F)"
+
+
 def boiling(asked: Boiling) -> Answer:
     """International Standard Atmosphere (ISO 2533) and IAPWS-IF97, forwards and backwards."""
+    if asked.pressure_hpa is not None:
+        return _by_pressure(asked.pressure_hpa)
     if asked.reading_c is not None:
         if not 70 <= asked.reading_c <= 101.4:
             raise ReckonError("reading_c", "Boiling water in a kitchen is between 70 and 101 °C. Read the thermometer again.")
         metres = height_of_reading(asked.reading_c)
         return Answer(
-            f"Boiling at {asked.reading_c:.1f} °C stands for about {metres:.0f} m ({metres / 0.3048:,.0f} ft).",
+            f"Boiling at {_degrees(asked.reading_c)} stands for about {metres:.0f} m ({metres / 0.3048:,.0f} ft).",
             (f"pressure there: {pressure_pa(metres) / 100:.0f} hPa", "weather moves it by a few hundred feet"),
             gauge=Gauge(0, 3048, max(0.0, metres), f"{metres:.0f} m", 1000 * 0.3048, "1,000 ft"),
             mind="Never let a thermometer lower the band that the map gives.",
             source="ISO 2533; IAPWS-IF97",
         )
     if asked.height is None:
-        raise ReckonError("height", "Write a height, or a reading of boiling water.")
+        raise ReckonError("height", "Write a height, a reading of boiling water, or a pressure.")
     height = _height(asked.height, asked.unit)
     metres = float(height.metres)
     point = boiling_point_c(metres)
     return Answer(
-        f"At {height} water boils at {point:.1f} °C.",
+        f"At {height} water boils at {_degrees(point)}.",
         (
             f"pressure: 1013.25 hPa × (1 − 2.25577e-5 × {metres:.0f})^5.25588 = {pressure_pa(metres) / 100:.0f} hPa",
             f"saturation at that pressure: {point:.2f} °C",
@@ -156,7 +184,7 @@ def steam_water(asked: SteamWater) -> Answer:
     water = above("water_l", asked.water_l, "The water", 20)
     if minutes > STEAM_CAP_MINUTES:
         raise ReckonError("minutes", f"A steam canner is never run over {STEAM_CAP_MINUTES} minutes: use the water bath.")
-    gone = watts * EFFICIENCY[asked.fuel] / 1000 * minutes * 60 / VAPOUR_KJ_PER_KG
+    gone = boil_off_l(watts, EFFICIENCY[asked.fuel], minutes)
     left = water - gone
     mind = (
         "Turn the burner down to a steady column of steam: at this heat it boils dry."

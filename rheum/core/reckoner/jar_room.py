@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Literal
 
-from rheum.core.jars import Jar
+from rheum.core.jars import Jar, JarError
+from rheum.core.jars import room_ml as room_of
 from rheum.core.library import Library
+from rheum.core.making.fit import OVER_THE_TIPS_MM, cut_mm, upright
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError, above
-from rheum.core.saying import ml
+from rheum.core.saying import ml, mm_at_most
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,10 +24,11 @@ class JarsFor:
 
 
 def room_ml(jar: Jar, headspace_mm: float) -> float:
-    """Millilitres a jar takes under its headspace: the brim less a disc of its mouth. ReckonError where nothing is left."""
-    if not 0 <= headspace_mm < jar.depth_mm:
-        raise ReckonError("headspace_mm", f"A {jar.title} jar is {jar.depth_mm:.0f} mm deep inside: its headspace must be less.")
-    return jar.volume_ml - math.pi * (jar.mouth_mm / 2) ** 2 * headspace_mm / 1000
+    """Millilitres a jar takes under its headspace. ReckonError where nothing is left."""
+    try:
+        return room_of(jar, headspace_mm)
+    except JarError as error:
+        raise ReckonError(error.field, str(error)) from None
 
 
 def jars_for(asked: JarsFor, library: Library) -> Answer:
@@ -70,23 +72,19 @@ def pieces(asked: Pieces, library: Library) -> Answer:
     if jar is None:
         raise ReckonError("jar", "Choose a jar from the list.")
     thick = above("thick_mm", asked.thick_mm, "The thickness", 200)
-    room_ml(jar, asked.headspace_mm)
     if thick > jar.mouth_mm:
         raise ReckonError("thick_mm", f"A piece of {thick:g} mm does not go through a mouth of {jar.mouth_mm:.0f} mm. Cut it thinner.")
-    length = jar.depth_mm - asked.headspace_mm - _OVER_THE_TIPS_MM
-    if length <= 0:
-        raise ReckonError("headspace_mm", "There is no room left for a piece under this headspace.")
-    count = math.floor(_FLOOR_FILLED * (jar.body_mm / thick) ** 2)
+    try:
+        length = cut_mm(jar, asked.headspace_mm)
+    except JarError as error:
+        raise ReckonError(error.field, str(error)) from None
+    count = upright(jar, thick)
     return Answer(
-        f"Cut to {length:.0f} mm ({length / 25.4:.1f} in); about {max(1, count)} stand in a {jar.title} jar.",
+        f"Cut to {mm_at_most(length)} at most; about {count} stand in a {jar.title} jar.",
         (
-            f"{jar.depth_mm:.0f} mm deep − {asked.headspace_mm:.0f} mm of headspace − {_OVER_THE_TIPS_MM:.0f} mm of brine over the tips = {length:.0f} mm",
+            f"{jar.depth_mm:.0f} mm deep − {asked.headspace_mm:.0f} mm of headspace − {OVER_THE_TIPS_MM:.0f} mm of brine over the tips = {length:.0f} mm",
             f"three quarters of the floor: 0.75 × ({jar.body_mm:.0f} / {thick:g})² = {count}",
         ),
         gauge=Gauge(0, jar.depth_mm, length, f"{length:.0f} mm", jar.depth_mm - asked.headspace_mm, "headspace"),
         mind="Pack snugly, not tightly: brine has to pass between.",
     )
-
-
-_OVER_THE_TIPS_MM: Final = 3.0
-_FLOOR_FILLED: Final = 0.75

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
 from rheum.core.library import Library
+from rheum.core.making.stock import TrimRecord
+from rheum.core.making.trim import usable
 from rheum.core.measuring import bulk
 from rheum.core.reading_lines import LineUnread, read_ingredient
 from rheum.core.reckoner.answers import Answer, Part, ReckonError, above
@@ -77,4 +80,36 @@ def convert(asked: Convert, library: Library) -> Answer:
             Part("trimmed off", grams(_middle(found.bought) - _middle(found.grams)), 1 - left),
         ),
         mind="A piece is a usual one: weigh yours.",
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class TrimLoss:
+    """What trimming leaves of an amount, and how much to buy for it: `4.9 kg green beans`."""
+
+    sum: Literal["trim"]
+    text: str
+
+
+def trim_loss(asked: TrimLoss, library: Library, trims: Iterable[TrimRecord]) -> Answer:
+    """The handbook's fraction as a range, or the kitchen's own baskets where it has recorded some; forwards and backwards."""
+    try:
+        line = read_ingredient(asked.text, 1, "jar", library.catalogue)
+    except LineUnread as reason:
+        raise ReckonError("text", str(reason)) from None
+    found = bulk(line.amount, line.ingredient, False, "us", line.size) if line.amount else None
+    if line.amount is None or found is None:
+        raise ReckonError("text", f"What one {line.ingredient.name} weighs is not known. Write grams or pounds.")
+    bought, part = _middle(found.bought), usable(line.ingredient, trims)
+    low, mid, high = part.grams(bought)
+    rests = "the handbook's fraction, a third less of the loss to half more" if not part.baskets else f"{part.baskets} of your own baskets"
+    return Answer(
+        f"{grams(bought)} of {line.ingredient.name} leave {grams(low)} to {grams(high)}, about {grams(mid)}.",
+        (
+            f"part left: {part.low * 100:.0f} to {part.high * 100:.0f} %, about {part.mid * 100:.0f} % ({rests})",
+            f"to have {grams(bought)} left to use, buy {grams(bought / part.mid)}, or {grams(bought / part.low)} to be sure",
+        ),
+        (Part("to use", grams(mid), part.mid), *((Part("trimmed off", grams(bought - mid), 1 - part.mid),) if part.mid < 1 else ())),
+        mind="Small fruit has more stone; bruised parts are cut away. Record yours under Measure and make, and it counts from then on.",
+        source="ingredients.csv (from memory), or this kitchen's own",
     )

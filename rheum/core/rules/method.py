@@ -124,10 +124,14 @@ def minutes_needed(case: Case, formula: Formula, said: SaidMinutes) -> int | Non
     if said.jar is not None:
         named = case.library.jars.get(said.jar)
         size = process_class_of(CLASS_ML[said.jar]) if named is None else named.process_class
-        jar = named or Jar(said.jar, said.jar, CLASS_ML[said.jar], 0, 0, 0, size or "half-gallon", "us")
+        jar = named or Jar(said.jar, said.jar, CLASS_ML[said.jar], 0, 0, 0, 0, size or "half-gallon", "us")
     height = altitude(said.altitude_ft, "ft") if said.altitude_ft is not None else altitude(0, "ft")
     found = process_for(formula, jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices)
     return found.minutes if found else None
+
+
+def _time(minutes: float) -> str:
+    return f"{minutes:g} min" if minutes >= 1 else f"{minutes * 60:.0f} seconds"
 
 
 def minutes(case: Case) -> Iterator[Finding]:
@@ -144,7 +148,7 @@ def minutes(case: Case) -> Iterator[Finding]:
         if said.minutes < needed:
             yield finding(
                 "time-short",
-                f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.",
+                f"The text says {_time(said.minutes)}{jar}; the formula has {needed} {where}.",
                 said.line,
                 Remedy(f"Write {needed} minutes.", minutes_rewritten(case, said.line, said.minutes, needed)),
             )

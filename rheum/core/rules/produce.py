@@ -13,6 +13,7 @@ from rheum.core.matching import Pair
 from rheum.core.profiles import Slot
 from rheum.core.rules.acid import TOLERANCE, more_acid
 from rheum.core.saying import grams, listed, ml
+from rheum.core.units import kind_of
 
 CANNING_PH: Final = 4.6
 _AROMATIC_SLACK_G: Final = 3.0
@@ -156,7 +157,7 @@ def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
     match = case.match
     assert match is not None
     pairs = [pair for pair in match.pairs if pair.slot is slot]
-    biggest = max(pairs, key=lambda pair: pair.amount or 0.0)
+    biggest = max(pairs, key=_by_amount)
     code = slot.given[0].role.more_is
     allowed = slot.amount * match.scale
     enough = ml(allowed) if slot.measure == "volume" else grams(allowed)
@@ -192,9 +193,9 @@ def _within_slack(case: Case, slot: Slot, ratio: float) -> bool:
         return cloves_let_pass(case)
     if klass not in ("aromatic", "herb-fresh"):
         return False
-    excess = (ratio - 1) * slot.grams * match.scale
-    whole = (match.profile.produce_g + match.profile.acid_ml + match.profile.water_ml) * match.scale
-    return excess <= min(_AROMATIC_SLACK_G, whole * _AROMATIC_SLACK_SHARE)
+    # All at the formula's own size: a recipe and its half are judged alike.
+    whole = match.profile.produce_g + match.profile.acid_ml + match.profile.water_ml
+    return (ratio - 1) * slot.grams <= min(_AROMATIC_SLACK_G, whole * _AROMATIC_SLACK_SHARE)
 
 
 def cloves_let_pass(case: Case) -> bool:
@@ -251,7 +252,8 @@ def less_of_it(case: Case) -> Iterator[Finding]:
         ratio = match.ratio(slot)
         if ratio is None or slot in match.missing or ratio >= 2 - TOLERANCE:
             continue
-        number = next(pair.item.line.number for pair in match.pairs if pair.slot is slot)
+        # The largest line of the slot, whichever stands first.
+        number = max((pair for pair in match.pairs if pair.slot is slot), key=_by_amount).item.line.number
         if id(slot) in sour and ratio < _MUCH_LESS * min(rest, 1.0):
             yield finding(
                 "acid-reduced",
@@ -262,8 +264,27 @@ def less_of_it(case: Case) -> Iterator[Finding]:
                     _as_much(case, slot, min(rest, 1.0) / ratio),
                 ),
             )
-        elif slot.given[0].role.role == "produce" and not slot.optional:
+        elif slot.given[0].role.role == "produce" and not slot.optional and not _within_a_piece(case, slot, ratio):
             yield finding("low-acid-reduced", f"Less {slot.title} than in the formula.", number)
+
+
+def _by_amount(pair: Pair) -> tuple[float, str]:
+    return pair.amount or 0.0, pair.item.line.ingredient.id
+
+
+def _within_a_piece(case: Case, slot: Slot, ratio: float) -> bool:
+    """Whether what is short is less than one whole piece of lines that are counted: 18 cloves for 18.9."""
+    match = case.match
+    assert match is not None
+    pieces = []
+    for pair in match.pairs:
+        if pair.slot is not slot:
+            continue
+        amount = pair.item.line.amount
+        if amount is not None and pair.amount is not None and kind_of(amount.unit) == "count":
+            pieces.append(pair.amount / amount.high)
+    # What is short is reckoned from the tolerance on, for the acid it is held against was rounded up.
+    return bool(pieces) and (2 - TOLERANCE - ratio) * slot.amount * match.scale < max(pieces)
 
 
 def _as_much(case: Case, slot: Slot, factor: float) -> tuple[Change, ...]:
@@ -315,9 +336,12 @@ def stand_ins(case: Case) -> Iterator[Finding]:
 
 
 def _mix_changed(case: Case, pair: Pair) -> bool:
-    """Within a slot of several peppers or onions, more of this one kind than the formula has."""
+    """Within a slot of several peppers or onions whose total holds, more of this one kind than the formula has."""
     match = case.match
     if match is None or pair.slot.pool or len(pair.slot.given) < 2 or pair.amount is None:
+        return False
+    ratio = match.ratio(pair.slot)
+    if ratio is not None and ratio < 2 - TOLERANCE:
         return False
     own = [line for line in match.formula.jar_lines if line.ingredient is pair.item.line.ingredient]
     if not own:

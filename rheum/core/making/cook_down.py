@@ -1,0 +1,110 @@
+"""Cooking down: from the starting volume to jars, narrowed as the pan is weighed or a marked stick read."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from typing import Final
+
+from rheum.core.request import RequestError
+
+# A marked stick tells what is in a pan to about this part (own pick).
+_READING: Final = 0.04
+# Grams a millilitre of a thick chutney, a relish, a thin salsa (own pick).
+_DENSITY: Final = (1.15, 1.08, 1.02)
+_HEAVIEST: Final = 1.3
+
+# Cooked down to under four fifths of the tested yield is much thicker than what was tested (own pick; rules.md: density-changed).
+_THICK: Final = 0.8
+_THICK_SAYS: Final = "Stop here; keep these jars in the refrigerator."
+_SAME_ML: Final = 5.0
+
+
+@dataclass(frozen=True, slots=True)
+class PanWeighed:
+    """Grams of the full pan at the start and now, and of the pan alone."""
+
+    start_g: float
+    now_g: float
+    pan_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class StickRead:
+    """Millimetres of wet stick at the start and now, in a pan with straight sides."""
+
+    start_mm: float
+    now_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class CookDown:
+    """The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
+    jars it fills, low and high, where one jar's room is known."""
+
+    start_ml: float
+    low: float
+    mid: float
+    high: float
+    measured: bool
+    says: str
+    jars: tuple[int, int] | None = None
+
+
+Reading = PanWeighed | StickRead
+
+
+def reading_of(figures: Mapping[str, object]) -> Reading:
+    """A reading from named figures: start_g, now_g and pan_g, or start_mm and now_mm. RequestError where they are not whole."""
+    for kind, names in ((PanWeighed, ("start_g", "now_g", "pan_g")), (StickRead, ("start_mm", "now_mm"))):
+        values = [figures.get(name) for name in names]
+        if all(isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value) for value in values):
+            return kind(*values)  # type: ignore[arg-type]
+    raise RequestError("reading", "Write the pan's weight at the start, now, and empty; or the stick's wet length at the start and now.")
+
+
+def into_jars(cook: CookDown, room_ml: float, noun: str) -> CookDown:
+    """The same, with the full jars that it fills: `11 or 12 half-pint jars`."""
+    low, high = (math.floor(volume / room_ml + 1e-6) for volume in (cook.low, cook.high))
+    count = f"{low}" if low == high else f"{low} or {high}" if high == low + 1 else f"{low} to {high}"
+    return replace(cook, says=f"{cook.says} That fills {count} {noun}.", jars=(low, high))
+
+
+def kept(start_ml: float, kept_low: float, kept_high: float, reading: Reading | None = None) -> CookDown:
+    """What is left of a starting volume: the part expected, or what the pan now shows. Weighed: the food's weight over its density,
+    for chopped produce at the start holds air that no weight tells. Read off a stick: the part of the depth.
+    RequestError for a reading that cannot be."""
+    if not math.isfinite(start_ml) or start_ml <= 0:
+        raise RequestError("start_ml", "The starting volume must be above zero.")
+    if not 0 < kept_low <= kept_high <= 1:
+        raise RequestError("kept", "The part kept lies between 0 and 1, the lower one first: 0.6 is 60 %.")
+    if reading is None:
+        low, high = start_ml * kept_low, start_ml * kept_high
+        mid = (low + high) / 2
+        litres = f"{low / 1000:.2f} l" if high - low < _SAME_ML else f"{low / 1000:.2f} to {high / 1000:.2f} l"
+        return CookDown(start_ml, low, mid, high, False, f"About {mid / start_ml * 100:.0f} % is left at the end: {litres}.")
+    low, mid, high = _read(start_ml, reading)
+    says = f"{mid / start_ml * 100:.0f} % is left: about {mid / 1000:.2f} l."
+    if mid < start_ml * kept_low * _THICK:
+        says += f" The tested recipe leaves {kept_low * 100:.0f} %: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
+    return CookDown(start_ml, low, mid, high, True, says)
+
+
+def _read(start_ml: float, reading: Reading) -> tuple[float, float, float]:
+    """Millilitres that a pan weighed or a stick read tells, low, middle and high."""
+    if isinstance(reading, StickRead):
+        if not 0 < reading.now_mm <= reading.start_mm <= 1000:
+            raise RequestError("stick", "The stick reads less now than at the start, and more than nothing. Read it again, upright.")
+        mid = start_ml * reading.now_mm / reading.start_mm
+        return mid * (1 - _READING), mid, min(start_ml, mid * (1 + _READING))
+    food = reading.start_g - reading.pan_g
+    if reading.pan_g < 0 or food <= 0:
+        raise RequestError("pan_g", "The pan alone cannot weigh as much as the full one. Weigh it again.")
+    if not reading.pan_g < reading.now_g <= reading.start_g:
+        raise RequestError("now_g", "The pan now weighs more than empty and no more than at the start. Weigh it again.")
+    net = reading.now_g - reading.pan_g
+    if net > start_ml * _HEAVIEST:
+        raise RequestError("now_g", "That is more than this recipe puts into the pan. Check the pan's own weight.")
+    thick, usual, thin = _DENSITY
+    return net / thick, min(start_ml, net / usual), min(start_ml, net / thin)

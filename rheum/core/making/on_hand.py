@@ -1,0 +1,151 @@
+"""Which recipes what is on hand will make today, how many jars of each, and what is missing."""
+
+from __future__ import annotations
+
+import math
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Final
+
+from rheum.core.acidity import CANNING_STRENGTH
+from rheum.core.case import Case
+from rheum.core.findings import Destination
+from rheum.core.library import Library
+from rheum.core.making.drawing import most_ml
+from rheum.core.making.stock import Stock, lids_for
+from rheum.core.matching import Measured
+from rheum.core.measuring import bulk
+from rheum.core.reading_lines import LineUnread, read_ingredient
+from rheum.core.saying import grams, listed, ml, percent
+from rheum.core.units import Family
+
+_PLENTY: Final = re.compile(r"^(?:plenty of|plenty|enough|lots of|some)[:,]?\s+", re.IGNORECASE)
+_LINES_MOST: Final = 300
+_NEVER_MISSING: Final = ("water",)
+
+
+@dataclass(frozen=True, slots=True)
+class Pantry:
+    """What lies there: grams as bought by ingredient, what there is plenty of, and lines that were not understood."""
+
+    grams: dict[str, float]
+    plenty: frozenset[str]
+    unread: tuple[str, ...]
+
+
+def read_pantry(text: str, library: Library, family: Family = "us") -> Pantry:
+    """One thing to a line, as in a recipe: `4.9 kg green beans`, `2 cups sugar`, in a family of cups; a name without an amount is
+    plenty of it."""
+    weights: dict[str, float] = {}
+    plenty: set[str] = set()
+    unread = []
+    for line in text.splitlines()[:_LINES_MOST]:
+        words = line.strip().strip("-•* ")
+        if not words:
+            continue
+        known = library.catalogue.exactly(_PLENTY.sub("", words))
+        if known is not None:
+            plenty.add(known.id)
+            continue
+        try:
+            found = read_ingredient(words, 1, "jar", library.catalogue)
+        except LineUnread:
+            unread.append(words)
+            continue
+        held = bulk(found.amount, found.ingredient, found.prepared, family, found.size) if found.amount else None
+        if found.amount is None:
+            plenty.add(found.ingredient.id)
+        elif held is None:
+            unread.append(words)
+        else:
+            weights[found.ingredient.id] = weights.get(found.ingredient.id, 0.0) + held.bought[0]
+    return Pantry(weights, frozenset(plenty), tuple(unread))
+
+
+@dataclass(frozen=True, slots=True)
+class Missing:
+    """One thing that a recipe wants and the kitchen has not enough of, in words for a shopping list."""
+
+    name: str
+    says: str
+
+
+@dataclass(frozen=True, slots=True)
+class CanMake:
+    """One recipe: how many jars of its own size what is on hand makes (0 where something is wholly missing), what limits it,
+    and what is missing for the recipe as written."""
+
+    id: str
+    title: str
+    own: bool
+    destination: Destination
+    jars: int
+    jar: str
+    limited_by: str
+    missing: tuple[Missing, ...]
+    says: str
+
+
+def _has(item: Measured, pantry: Pantry, stock: Stock) -> tuple[float, str] | None:
+    """How much of a line there is, over what it wants, and what is short in words; None where there is plenty."""
+    ingredient, held = item.line.ingredient, item.bulk
+    if item.role in _NEVER_MISSING or ingredient.id in pantry.plenty:
+        return None
+    if item.role == "vinegar" and held and held.ml:
+        strength = item.line.strength or CANNING_STRENGTH
+        there = most_ml(ingredient.id, strength, stock.bottles)
+        return there / held.ml[1], f"{ml(max(0.0, held.ml[1] - there))} {ingredient.name} at {percent(strength)}"
+    if held is None or held.bought[1] <= 0:
+        return (1.0 if ingredient.id in pantry.grams else 0.0), ingredient.name
+    there = pantry.grams.get(ingredient.id, 0.0)
+    return there / held.bought[1], f"{grams(max(0.0, held.bought[1] - there))} {ingredient.name}"
+
+
+def can_make(recipe_id: str, title: str, own: bool, destination: Destination, case: Case, pantry: Pantry, stock: Stock) -> CanMake:
+    """What can be made of one recipe, and where its jars may live: what must not be jarred makes none. Optional lines never stand
+    in the way; per-jar lines are counted by its jars."""
+    makes = case.match.jars(0) if case.match else (case.recipe.yield_low or 1.0)
+    jar = case.jar
+    parts: list[tuple[float, str]] = []
+    missing = []
+    for item in case.lines:
+        if item.line.optional:
+            continue
+        found = _has(item, pantry, stock)
+        if found is None:
+            continue
+        part, says = found
+        if item.per_jar:
+            part /= max(1.0, makes)
+        parts.append((part, item.line.ingredient.name))
+        if part < 1 - 1e-9:
+            missing.append(Missing(item.line.ingredient.name, says))
+    empty = sum(
+        count for jar_id, count in stock.jars.items()
+        if jar_id in case.library.jars and case.library.jars[jar_id].process_class == jar.process_class
+    )  # fmt: skip
+    for there, name, word in ((empty, "jars", ""), (lids_for(jar, stock), "lids", f"new {jar.mouth} lids")):
+        parts.append((there / max(1.0, makes), name))
+        if there < makes:
+            short = math.ceil(makes - there)
+            missing.append(Missing(name, f"{short} {word}" if word else jar.counted(short)))
+    part, by = min(parts, default=(0.0, ""))
+    jars = int(part * makes + 1e-9) if destination != "discard" else 0
+    if destination == "discard":
+        says = "not to be jarred as it stands: the Bench says why"
+    elif jars and not missing:
+        says = f"all there, for {jar.counted(jars)}; {by} would run out first"
+    elif jars:
+        says = f"{jar.counted(jars)}, as far as {by} will go"
+    else:
+        says = f"wants {listed([one.name for one in missing][:4])}"
+    return CanMake(recipe_id, title, own, destination, jars, jar.title, by, tuple(missing), says)
+
+
+_PLACES: Final = ("shelf", "fridge", "discard")
+
+
+def nearest_first(found: Iterable[CanMake]) -> tuple[CanMake, ...]:
+    """What can be made before what cannot, for the shelf before the refrigerator, then what wants least and makes most."""
+    return tuple(sorted(found, key=lambda one: (one.jars == 0, _PLACES.index(one.destination), len(one.missing), -one.jars, one.title)))

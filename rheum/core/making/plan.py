@@ -1,0 +1,162 @@
+"""The whole of a batch before it is begun: its size and what limits it, both measures, jars, brine, vinegar, loads and lids."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, replace
+from typing import Final
+
+from rheum.core.case import Case
+from rheum.core.checking import case_for, check_text, jar_named
+from rheum.core.findings import Destination
+from rheum.core.library import Library
+from rheum.core.making.basket import BothMeasures, InBasket, both_measures
+from rheum.core.making.brine import Brine, forecast
+from rheum.core.making.cook_down import CookDown
+from rheum.core.making.drawing import Draw
+from rheum.core.making.filling import Jars, Processes, cook_planned, cooked, jars_for_batch
+from rheum.core.making.fit import USUAL_THICK_MM, Fit, fits
+from rheum.core.making.lids import LidNeed, lids_needed
+from rheum.core.making.limits import limits_of, still_there
+from rheum.core.making.loads import Loads, plan_loads
+from rheum.core.making.pouring import LIQUIDS, drawn, liquid_ml, vinegars
+from rheum.core.making.stock import Canner, Stock
+from rheum.core.making.wish import Wish
+from rheum.core.reading import read_recipe
+from rheum.core.reading_lines import strip_bullet
+from rheum.core.request import Settings
+from rheum.core.run import CookPlanned
+from rheum.core.scaling import Limit, scale_to
+from rheum.core.verdict import Verdict
+
+_OF_THE_CANNER: Final = re.compile(
+    r"process|canner|bath|steam|headspace|head space|sterili|seal|\b(?:raw|hot|cold)[ -]?pack|altitude", re.IGNORECASE
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Everything about a batch that can be known before it is begun."""
+
+    title: str
+    text: str
+    height: str | None
+    factor: float
+    limits: tuple[Limit, ...]
+    before: Destination
+    after: Destination
+    left: tuple[str, ...]
+    baskets: tuple[InBasket, ...]
+    lines: tuple[BothMeasures, ...]
+    unread: tuple[str, ...]
+    method_says: str
+    headspace_mm: float
+    jars: Jars | None
+    fit: tuple[Fit, ...]
+    brine: Brine | None
+    one_brine: tuple[str, ...]
+    strengths: tuple[float, ...]
+    vinegar: tuple[Draw, ...]
+    loads: Loads | None
+    lids: tuple[LidNeed, ...]
+    cook: CookDown | None
+    cook_planned: CookPlanned | None
+    sterilise_minutes: int | None
+    water_over_lids_mm: float
+    warnings: tuple[str, ...]
+    verdict: Verdict
+
+
+def canned_by(wish: Wish, settings: Settings, stock: Stock) -> tuple[Canner, Settings]:
+    """The canner of a plan, and the settings with its method: a steam canner chosen is a batch steamed.
+    RequestError where there is no such canner."""
+    canner = stock.canner(wish.canner, settings.method or "bath")
+    return canner, replace(settings, method=canner.kind) if wish.canner is not None else settings
+
+
+def make_plan(text: str, wish: Wish, settings: Settings, library: Library, stock: Stock) -> Plan:
+    """The plan for a recipe text, what there is and what is wanted. RequestError with a sentence for what cannot be,
+    UnreadableRecipe for an empty text."""
+    canner, settings = canned_by(wish, settings, stock)
+    first = check_text(text, settings, library)
+    case = held_against(text, first, settings, library)
+    one_brine = _one_brine(case)
+    headspace = first.jar.headspace_mm if first.jar else first.headspace_wanted_mm
+    limits, baskets = limits_of(case, wish, stock, canner, headspace)
+    if limits:
+        scaled = scale_to(text, lambda _: limits, settings, library, lambda written: still_there(written, wish, stock))
+        new, factor, before, after, left, ordered = scaled.text, scaled.factor, scaled.before, scaled.after, scaled.left, scaled.limits
+        verdict = check_text(new, settings, library)
+        case = held_against(new, verdict, settings, library)
+    else:
+        new, factor, before, after, left, ordered, verdict = text, 1.0, first.destination, first.destination, (), (), first
+    warnings: list[str] = []
+    if verdict.destination == "discard":
+        warnings.append("This must not be jarred as it stands: the Bench says why.")
+    cook = cooked(case, wish, headspace)
+    processes = Processes(new, settings, library, verdict)
+    jars = jars_for_batch(case, wish, processes, stock, headspace, cook) if verdict.destination != "discard" else None
+    rows = [(library.jars.get(row.jar, case.jar), row.count) for row in jars.rows] if jars else []
+    rooms = [row.room_ml for row in jars.rows for _ in range(row.count)] if jars else []
+    liquid = liquid_ml(case, *LIQUIDS)
+    brine = forecast(liquid / factor, rooms, liquid) if case.pack == "raw" and liquid > 0 and rooms else None
+    vinegar = drawn(case, stock)
+    warnings.extend(one.says for one in vinegar if one.short_ml > 0)
+    shelf = verdict.destination == "shelf" and verdict.process is not None
+    boil = verdict.kitchen.boiling_point_c
+    loads = None
+    # Of several sizes the most that any of them wants.
+    over = max((process.water_over_lids_mm for jar, _ in rows if (process := processes.of(jar.id))), default=0.0)
+    if shelf and verdict.process and boil is not None and rows and jars:
+        loads = plan_loads(rows, {row.jar: row.minutes for row in jars.rows}, over, canner, verdict.process.water_temperature_c, boil)
+        warnings.extend(loads.why_not)
+    lids = lids_needed(rows, library.jars.get(jars.spare or "", None) if jars else None, stock) if rows else ()
+    if stock.lids:
+        warnings.extend(one.says for one in lids if one.short)
+    sterilise = max((process.sterilise_minutes or 0 for jar, _ in rows if (process := processes.of(jar.id))), default=0)
+    return Plan(
+        verdict.title, new, str(settings.altitude) if settings.altitude else None, factor, ordered, before, after, left, baskets, both_measures(case), tuple(one.text for one in verdict.unread),
+        _method(case), headspace, jars, _fit(case, wish, headspace, library, stock), brine, one_brine if brine else (),
+        tuple(sorted({strength for *_, strength in vinegars(case)})), vinegar, loads, lids,
+        cook, cook_planned(case, headspace) if cook else None, sterilise or None, over, tuple(warnings), verdict,
+    )  # fmt: skip
+
+
+def with_jars(plan: Plan, jars: int | None, library: Library, stock: Stock) -> Plan:
+    """The plan with the person's own count of jars, where it has jars of one size; lids follow."""
+    if jars is None or plan.jars is None or len(plan.jars.rows) != 1:
+        return plan
+    jar = jar_named(plan.jars.rows[0].jar, library)
+    row = replace(plan.jars.rows[0], count=jars, says=jar.counted(jars))
+    return replace(plan, jars=replace(plan.jars, rows=(row,)), lids=lids_needed([(jar, jars)], jar, stock))
+
+
+def held_against(text: str, verdict: Verdict, settings: Settings, library: Library) -> Case:
+    """The recipe against the formula that its verdict rests on: of two that tie, the stricter."""
+    formula = settings.formula_id or (verdict.formula.id if verdict.formula else None)
+    return case_for(read_recipe(text, library.catalogue), replace(settings, formula_id=formula), library)
+
+
+def _one_brine(case: Case) -> tuple[str, ...]:
+    """One batch of the recipe's brine, line by line, in its own words."""
+    roles = (*LIQUIDS, "salt", "sweetener", "citric")
+    lines = [item.line for item in case.lines if item.role in roles and not item.per_jar and item.line.amount is not None]
+    return tuple(strip_bullet(line.text).strip() for line in lines)
+
+
+def _method(case: Case) -> str:
+    """The recipe's own prose, for the sheet, without what it says of processing, packing and headspace: there the sheet's own
+    figures stand, which count the height."""
+    prose = " ".join(line.text.strip() for line in case.recipe.outline if line.kind == "prose" and line.section == "method")
+    return " ".join(sentence for sentence in re.split(r"(?<=[.!?;])\s+", prose) if sentence and not _OF_THE_CANNER.search(sentence))
+
+
+def _fit(case: Case, wish: Wish, headspace: float, library: Library, stock: Stock) -> tuple[Fit, ...]:
+    produce = [item.line.ingredient.id for item in case.of_role("produce")]
+    usual = next((USUAL_THICK_MM[one] for one in produce if one in USUAL_THICK_MM), None)
+    if case.pack != "raw" or (wish.thick_mm is None and usual is None):
+        return ()
+    there = [jar_id for jar_id, count in stock.jars.items() if count > 0 and jar_id in library.jars]
+    wanted = dict.fromkeys([case.jar.id, *(one.jar for one in wish.jars), *there])
+    jars = [library.jars[jar_id] for jar_id in wanted if jar_id in library.jars]
+    return fits(jars, wish.thick_mm if wish.thick_mm is not None else usual or 10.0, headspace, wish.long_mm)
