@@ -28,6 +28,8 @@ def tap_says(event: Event) -> str:
         "lifted": "Lifted out",
         "seal": f"Jar {event.jar}: {'sealed' if event.data.get('sealed') else 'not sealed'}",
         "refrigerated": "In the refrigerator",
+        "brine": f"Brine of {_jars(int(event.data.get('jars', 0)))} measured",
+        "pan": "Pan measured",
         "spoiled": f"Jar {event.jar} shows signs of spoilage",
         "moved": f"Jar {event.jar} {'to the refrigerator' if event.data.get('to') == 'fridge' else 'thrown out'}",
     }
@@ -91,11 +93,16 @@ def headline_at(
     return "Done", f"{_jars(sealed)} sealed of {filled}. Bands off, wash, label, store dark and cool.", None
 
 
+def _of_load(load: Load) -> str:
+    """`9 jars`, or, in a batch of several sizes, `9 jars (Pint)`."""
+    return f"{_jars(load.jars)} ({load.title})" if load.title else _jars(load.jars)
+
+
 def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...]) -> tuple[str, str, datetime | None]:
     load = _active(loads)
     if load is None:
         return "Done", "", None
-    which = f"load {load.number} of {len(loads)}, {_jars(load.jars)}" if len(loads) > 1 else _jars(load.jars)
+    which = f"Load {load.number} of {len(loads)}, {_of_load(load)}" if len(loads) > 1 else _of_load(load)
     steam = snapshot.method == "steam"
     if load.phase == "waiting":
         over = (
@@ -103,13 +110,13 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...]) -> tuple[str, st
             if steam
             else f"Jars upright, not touching. Water {mm(snapshot.water_over_lids_mm)} over the lids."
         )
-        return "Load the canner", f"{which.capitalize()}. {over}", None
+        return "Load the canner", f"{which}. {over}", None
     if load.phase == "heating":
         until = "Full column of steam" if steam else "Lid on, full rolling boil"
         again = " The boil was lost: the whole time counts again from zero." if load.boils_lost else ""
-        return "Bring to the boil", f"{which.capitalize()}. {until}, then start the clock: {snapshot.minutes} minutes.{again}", None
+        return "Bring to the boil", f"{which}. {until}, then start the clock: {load.minutes} minutes.{again}", None
     if load.phase == "boiling":
-        return "Keep it boiling", f"{which.capitalize()}. If the boil stops, say so: the time starts again from zero.", load.ends_at
+        return "Keep it boiling", f"{which}. If the boil stops, say so: the time starts again from zero.", load.ends_at
     if load.phase == "time-up":
         return "Time is up: heat off", "Lid off, away from the face.", None
     if load.phase == "resting":

@@ -9,18 +9,58 @@ from typing import Any, Literal
 
 from rheum.core.choices import Rim
 from rheum.core.findings import Destination
+from rheum.core.making.brine import Brine
+from rheum.core.making.cook_down import CookDown
 
 Step = Literal["prepare", "heat-jars", "cook", "fill", "loads", "refrigerate", "seals", "done"]
 EventKind = Literal[
-    "step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "refrigerated", "moved", "spoiled", "undo"
+    "step",
+    "filled",
+    "loaded",
+    "boiling",
+    "boil-lost",
+    "heat-off",
+    "lifted",
+    "seal",
+    "refrigerated",
+    "moved",
+    "spoiled",
+    "brine",
+    "pan",
+    "undo",
 ]
 LoadPhase = Literal["waiting", "heating", "boiling", "time-up", "resting", "rested", "short", "cooling", "check", "checked"]
 JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled"]
 
 
 @dataclass(frozen=True, slots=True)
+class SizePlanned:
+    """Jars of one size in a batch of several: how many, their own minutes, how many the canner holds at a time, and the room of
+    one under its headspace in ml. `says`: `19 pint jars`; `noun`: `pint jars`."""
+
+    jar_id: str
+    title: str
+    jars: int
+    says: str
+    noun: str
+    minutes: int | None
+    per_load: int
+    room_ml: float
+
+
+@dataclass(frozen=True, slots=True)
+class CookPlanned:
+    """What is cooked down: millilitres at the start, the part of it expected to be left, low and high."""
+
+    start_ml: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
 class Snapshot:
-    """What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch."""
+    """What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch; of several sizes of jar it is
+    the longest, and each size in `sizes` has its own."""
 
     id: str
     number: str
@@ -49,6 +89,20 @@ class Snapshot:
     cool_hours: int = 12
     unsealed_days: int = 7
     rim: Rim = "water"
+    sizes: tuple[SizePlanned, ...] = ()
+    # Of a raw-packed batch: what one batch of its brine is, in ml and line by line, and how much the recipe lists.
+    brine_ml: float | None = None
+    brine_listed_ml: float | None = None
+    one_brine: tuple[str, ...] = ()
+    cook: CookPlanned | None = None
+    # The vinegar out of the bottles on hand, and what was said before it was begun.
+    vinegar: tuple[str, ...] = ()
+    warnings: tuple[str, ...] = ()
+
+    @property
+    def rooms(self) -> tuple[float, ...]:
+        """The room of each jar under its headspace, in the order they are filled: the largest first."""
+        return tuple(size.room_ml for size in self.sizes for _ in range(size.jars))
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,10 +123,13 @@ class EventRefused(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Load:
-    """One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil."""
+    """One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil. `title`: the jars' size, where
+    the batch has several."""
 
     number: int
     jars: int
+    title: str | None
+    minutes: int | None
     phase: LoadPhase
     boil_at: datetime | None
     ends_at: datetime | None
@@ -126,3 +183,6 @@ class RunState:
     actions: tuple[Action, ...]
     last_tap: LastTap | None
     waits_until: datetime | None
+    brine: Brine | None = None
+    brine_jars: int = 0
+    cook: CookDown | None = None

@@ -1,0 +1,1 @@
+"""The kitchen's instruments behind small interfaces, and the simulated ones that ship."""

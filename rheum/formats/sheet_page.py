@@ -1,0 +1,308 @@
+"""The sheet for the wall, laid out once in millimetres: as PDF for paper, and the same marks for the screen to draw."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from importlib.resources import files
+from typing import Final, Literal
+
+from fpdf import FPDF
+
+from rheum.core.making.sheet import Gather, Sheet
+
+Paper = Literal["a4", "letter"]
+PAPER_MM: Final[dict[Paper, tuple[float, float]]] = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
+_MARGIN: Final = 12.0
+_PT_MM: Final = 25.4 / 72
+_INK: Final = (30, 42, 34)
+# The check bar: people lay a real ruler on it, for printers shrink pages.
+RULER_MM: Final = 50.0
+# A box to tick when the thing stands there.
+_TICK: Final = 4.0
+# The least is 9 pt of text and 10 pt of amounts: still read at arm's length (own pick).
+_SCALES: Final = (1.0, 0.95, 0.9, 0.85, 0.8, 0.75, 0.72)
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """A line of text whose baseline starts at x, y (mm from the top left)."""
+
+    x: float
+    y: float
+    size: float
+    bold: bool
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A filled or outlined rectangle."""
+
+    x: float
+    y: float
+    w: float
+    h: float
+    filled: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """A straight line of a width."""
+
+    x1: float
+    y1: float
+    x2: float
+    y2: float
+    w: float
+
+
+Mark = Words | Bar | Rule
+
+
+class _Pen:
+    """Measures and sets text; begins a new page where one is full."""
+
+    def __init__(self, paper: Paper, scale: float) -> None:
+        # Laid out on a page larger by as much as it is drawn smaller afterwards; what must be true to size allows for it.
+        self.wide, self.high = (side / scale for side in PAPER_MM[paper])
+        self.true = 1 / scale
+        self.metrics = _document(paper)
+        self.pages: list[list[Mark]] = [[]]
+        self.y = _MARGIN
+
+    def width(self, text: str, size: float, bold: bool) -> float:
+        self.metrics.set_font("sheet", "B" if bold else "", size)
+        return float(self.metrics.get_string_width(text))
+
+    def put(self, *marks: Mark) -> None:
+        self.pages[-1].extend(marks)
+
+    def room(self, height: float) -> None:
+        """A new page where so much does not fit any more."""
+        if self.y + height > self.high - _MARGIN - 6:
+            self.pages.append([])
+            self.y = _MARGIN
+
+    def wrapped(self, text: str, size: float, bold: bool, width: float) -> Iterator[str]:
+        line = ""
+        for word in text.split():
+            longer = f"{line} {word}".strip()
+            if line and self.width(longer, size, bold) > width:
+                yield line
+                line = word
+            else:
+                line = longer
+        if line:
+            yield line
+
+    def paragraph(self, text: str, x: float, width: float, size: float, bold: bool = False, lead: float = 1.22) -> None:
+        for line in self.wrapped(text, size, bold, width):
+            step = size * _PT_MM * lead
+            self.room(step)
+            self.put(Words(x, self.y + size * _PT_MM, size, bold, line))
+            self.y += step
+
+
+def _known(text: str) -> str:
+    """Text in the letters that the font has; others as a middle dot, so that nothing is silently dropped."""
+    return "".join(letter if letter.isascii() or letter in _LETTERS else "·" for letter in text.replace("→", "to").replace("−", "-"))
+
+
+_LETTERS: Final = frozenset("½¼¾°×–—…·“”‘’ŒœàáâãäåæçèéêëìíîïðñòóôõöøùúûüýÿÀÁÂÃÄÅÆÇÈÉÊËÌÍÎÏÑÒÓÔÕÖØÙÚÛÜÝß²³±µ")
+
+
+def _document(paper: Paper) -> FPDF:
+    document = FPDF(orientation="portrait", unit="mm", format=PAPER_MM[paper])
+    document.set_auto_page_break(False)
+    fonts = files("rheum.formats").joinpath("fonts")
+    document.add_font("sheet", "", str(fonts.joinpath("bricolage-400.ttf")))
+    document.add_font("sheet", "B", str(fonts.joinpath("bricolage-700.ttf")))
+    document.add_page()
+    return document
+
+
+def _ruler(pen: _Pen, x: float, y: float, headspace: float, says: str) -> float:
+    """A ruler at true size with the headspace marked; gives its height."""
+    true = pen.true
+    headspace_mm, tall = headspace * true, int(max(30.0, headspace + 10))
+    pen.put(Words(x, y + 4, 11, True, f"Headspace {says}, at true size"))
+    top = y + 7
+    deep = tall * true
+    # A jar's mouth, the lid's edge above, the filling below the line.
+    pen.put(Rule(x, top, x, top + deep, 0.9), Rule(x + 40, top, x + 40, top + deep, 0.9), Rule(x - 1.5, top, x + 41.5, top, 1.4))
+    pen.put(Rule(x, top + headspace_mm, x + 40, top + headspace_mm, 0.6), Bar(x + 0.5, top + headspace_mm, 39, deep - headspace_mm, True))
+    pen.put(
+        Words(x + 6, top + min(headspace_mm - 1.5, 8), 10, True, says)
+        if headspace_mm >= 6
+        else Words(x + 6, top + headspace_mm + 6, 10, True, says)
+    )
+    at = x + 46
+    for step in range(tall + 1):
+        long = 5.0 if step % 10 == 0 else 3.2 if step % 5 == 0 else 2.0
+        down = top + step * true
+        pen.put(Rule(at, down, at + long, down, 0.25))
+        if step % 10 == 0:
+            pen.put(Words(at + 6, down + 1.2, 7, False, f"{step}"))
+    bar, wide = top + deep + 6, RULER_MM * true
+    pen.put(
+        Rule(x, bar, x + wide, bar, 0.5),
+        Rule(x, bar - 1.5, x, bar + 1.5, 0.5),
+        Rule(x + wide, bar - 1.5, x + wide, bar + 1.5, 0.5),
+    )
+    pen.put(Words(x, bar + 4.2, 8, False, f"This bar is {RULER_MM:.0f} mm. Lay a ruler on it: print at 100 %."))
+    return deep + 7 + 12
+
+
+def _gather(pen: _Pen, head: str, rows: tuple[Gather, ...], x: float, width: float) -> None:
+    if not rows:
+        return
+    pen.room(14)
+    pen.put(Words(x, pen.y + 4.4, 12, True, head), Rule(x, pen.y + 6, x + width, pen.y + 6, 0.6))
+    pen.y += 8
+    for row in rows:
+        own, what = _known(row.own), _known(row.what)
+        lines = [*pen.wrapped(own, 14, True, width * 0.44 - _TICK - 2)]
+        names = [*pen.wrapped(what, 13, False, width * 0.54)]
+        other = _known(f"({row.other})") if row.other else ""
+        height = max(len(lines) * 5.8, len(names) * 5.4 + (3.8 if other else 0)) + 1.4
+        pen.room(height)
+        pen.put(Bar(x, pen.y + 1.2, _TICK, _TICK, False))
+        for number, line in enumerate(lines):
+            pen.put(Words(x + _TICK + 2, pen.y + 5 + number * 5.8, 14, True, line))
+        for number, line in enumerate(names):
+            pen.put(Words(x + width * 0.46, pen.y + 4.8 + number * 5.4, 13, False, line))
+        if other:
+            pen.put(Words(x + width * 0.46, pen.y + 4.6 + len(names) * 5.4 - 1.2, 9.5, False, other))
+        pen.y += height
+    pen.y += 2
+
+
+def _smaller(mark: Mark, by: float) -> Mark:
+    if isinstance(mark, Words):
+        return replace(mark, x=mark.x * by, y=mark.y * by, size=mark.size * by)
+    if isinstance(mark, Bar):
+        return replace(mark, x=mark.x * by, y=mark.y * by, w=mark.w * by, h=mark.h * by)
+    return Rule(mark.x1 * by, mark.y1 * by, mark.x2 * by, mark.y2 * by, mark.w)
+
+
+def lay_out(sheet: Sheet, paper: Paper) -> list[list[Mark]]:
+    """Every page as marks. A usual recipe takes one page: a longer one is set smaller, down to what an arm's length still
+    reads, and then runs on."""
+    for scale in _SCALES:
+        pages = _pages(sheet, paper, scale)
+        if len(pages) == 1:
+            break
+    else:
+        scale, pages = 1.0, _pages(sheet, paper, 1.0)
+    return [[_smaller(mark, scale) for mark in page] for page in pages]
+
+
+def _pages(sheet: Sheet, paper: Paper, scale: float) -> list[list[Mark]]:
+    pen = _Pen(paper, scale)
+    inner = pen.wide - 2 * _MARGIN
+    left, gap = inner * 0.52, 7.0
+    right_x, right = _MARGIN + left + gap, inner - left - gap
+    # The minutes first: what is read from across the kitchen.
+    minutes = _known(sheet.minutes)
+    size = 40.0
+    while pen.width(minutes, size, True) > inner * 0.42 and size > 14:
+        size -= 1
+    box = pen.width(minutes, size, True)
+    pen.put(Words(pen.wide - _MARGIN - box, pen.y + size * _PT_MM, size, True, minutes))
+    why = [*pen.wrapped(_known(sheet.why_minutes), 9.5, False, inner * 0.42)][:3]
+    for number, line in enumerate(why):
+        pen.put(Words(pen.wide - _MARGIN - pen.width(line, 9.5, False), pen.y + size * _PT_MM + 5 + number * 4, 9.5, False, line))
+    start = pen.y
+    pen.paragraph(_known(sheet.title), _MARGIN, inner * 0.55, 22, True, 1.08)
+    pen.y += 1.6
+    pen.paragraph(_known(f"{sheet.place}, {sheet.made_on}"), _MARGIN, inner * 0.55, 11)
+    pen.y = max(pen.y, start + size * _PT_MM + 5 + len(why) * 4) + 1
+    pen.put(Rule(_MARGIN, pen.y, pen.wide - _MARGIN, pen.y, 0.9))
+    pen.y += 4
+    top = pen.y
+    _gather(pen, "Gather, for the batch", sheet.batch, _MARGIN, left)
+    _gather(pen, "In each jar", sheet.each_jar, _MARGIN, left)
+    _gather(pen, "To soak or salt in, not for the jar", sheet.soak, _MARGIN, left)
+    left_page, left_end = len(pen.pages), pen.y
+    # The right column stands beside it, on the first page.
+    later = pen.pages[1:]
+    pen.pages, pen.y = pen.pages[:1], top
+    pen.y += _ruler(pen, right_x, pen.y, sheet.headspace_mm, _known(sheet.headspace))
+    for name, says in sheet.facts:
+        pen.paragraph(_known(name), right_x, right, 10.5, True)
+        pen.paragraph(_known(says), right_x, right, 10.5)
+        pen.y += 1.2
+    if len(pen.pages) == 1 and not later:
+        pen.y = max(pen.y, left_end)
+    elif later:
+        pen.pages = [*pen.pages[:1], *later] if len(pen.pages) <= left_page else pen.pages
+        pen.y = left_end if len(pen.pages) == left_page else pen.y
+    pen.y += 2
+    for head, lines in (("In this order", sheet.steps), ("Look for", sheet.look_for)):
+        pen.room(14)
+        pen.put(Words(_MARGIN, pen.y + 4.4, 12, True, head), Rule(_MARGIN, pen.y + 6, pen.wide - _MARGIN, pen.y + 6, 0.6))
+        pen.y += 8
+        for number, line in enumerate(lines, start=1):
+            mark = f"{number}" if head.startswith("In this") else "–"
+            pen.room(6)
+            pen.put(Words(_MARGIN, pen.y + 12.5 * _PT_MM, 12.5, True, mark))
+            pen.paragraph(_known(line), _MARGIN + 7, inner - 7, 12.5)
+            pen.y += 0.6
+        pen.y += 2
+    for number, page in enumerate(pen.pages, start=1):
+        foot = _known(sheet.foot) if len(pen.pages) == 1 else f"{number} of {len(pen.pages)}. {_known(sheet.foot)}"
+        foot_lines = [*pen.wrapped(foot, 8, False, inner)][:2]
+        bottom = pen.high - _MARGIN + 1 - (len(foot_lines) - 1) * 3.6
+        page.extend(Words(_MARGIN, bottom + place * 3.6, 8, False, line) for place, line in enumerate(foot_lines))
+    return pen.pages
+
+
+def as_pdf(sheet: Sheet, paper: Paper) -> bytes:
+    """The sheet as PDF, fonts within."""
+    pages = lay_out(sheet, paper)
+    document = _document(paper)
+    document.set_title(_known(sheet.title))
+    document.set_draw_color(*_INK)
+    document.set_text_color(*_INK)
+    for number, page in enumerate(pages):
+        if number:
+            document.add_page()
+        for mark in page:
+            if isinstance(mark, Words):
+                document.set_font("sheet", "B" if mark.bold else "", mark.size)
+                document.text(mark.x, mark.y, mark.text)
+            elif isinstance(mark, Rule):
+                document.set_line_width(mark.w)
+                document.line(mark.x1, mark.y1, mark.x2, mark.y2)
+            else:
+                document.set_fill_color(225, 229, 214)
+                document.set_line_width(0.35)
+                document.rect(mark.x, mark.y, mark.w, mark.h, style="F" if mark.filled else "D")
+    return bytes(document.output())
+
+
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """One page for the screen: paper in mm, and its marks by kind."""
+
+    wide: float
+    high: float
+    words: tuple[Words, ...]
+    bars: tuple[Bar, ...]
+    rules: tuple[Rule, ...]
+
+
+def as_drawn(sheet: Sheet, paper: Paper) -> tuple[Drawn, ...]:
+    """The same pages for the screen to draw; sizes of text in mm."""
+    wide, high = PAPER_MM[paper]
+    return tuple(
+        Drawn(
+            wide,
+            high,
+            tuple(replace(mark, size=mark.size * _PT_MM) for mark in page if isinstance(mark, Words)),
+            tuple(mark for mark in page if isinstance(mark, Bar)),
+            tuple(mark for mark in page if isinstance(mark, Rule)),
+        )
+        for page in lay_out(sheet, paper)
+    )
