@@ -16,12 +16,15 @@ from typing import Any, Final
 
 from rheum.core.altitude import altitude
 from rheum.core.beginning import begin
-from rheum.core.checking import check_text
+from rheum.core.canner import HOLDS
+from rheum.core.making.plan import make_plan, with_jars
+from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
+from rheum.core.making.wish import Wish
 from rheum.core.request import Settings
 from rheum.core.run import Event, EventKind
 from rheum.core.writing import formula_text
 from rheum.reference.loading import library
-from rheum.store import batches, kitchen, recipes
+from rheum.store import batches, kitchen, recipes, stock
 from rheum.store.database import FILE_OF, connect, open_data
 
 ALTITUDE_M: Final = "1265"
@@ -84,6 +87,20 @@ Method:
 Raw pack into quart jars, 1 inch headspace. Fill hot and turn the jars upside down.
 """
 
+PANTRY: Final = """4.4 kg green beans
+900 g jalapeños
+1.2 kg onions
+plenty of garlic
+20 heads dill
+pickling salt
+white sugar
+brown sugar
+mustard seed
+celery seed
+dried chilli flakes
+2 lb okra
+"""
+
 KEPT: Final = (("own", OWN_BEANS, 5), ("own", STAIRS_RELISH, 30), ("friend", NEIGHBOURS_BEANS, 61), ("own", WEAK_ONIONS, 47))
 
 
@@ -141,8 +158,38 @@ def _tell(connection: sqlite3.Connection, moment: datetime) -> None:
     kitchen.write(connection, kitchen.KitchenSettings("Quarry Row", ALTITUDE_M, "m", "us", None))
     for position, (origin, text, days) in enumerate(KEPT):
         recipes.keep(connection, f"demo-recipe-{position}", text.split("\n")[0], text, origin, {}, moment - timedelta(days=days))  # type: ignore[arg-type]
+    _tell_stock(connection, moment)
     for position, told in enumerate(SEASONS):
         _tell_batch(connection, told, position, moment - timedelta(days=told.days_ago))
+
+
+def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
+    """What lies in Quarry Row: bottles (one turned out 4 %), jars, lids, canners, the baskets of the day."""
+    opened = {days: (moment - timedelta(days=days)).date().isoformat() for days in (52, 20, 3)}
+    for bottle in (
+        Bottle(
+            "demo-bottle-1", "white-vinegar", "white vinegar, the big one", 5.0, 2350, lot="K 31", opened=opened[3], price=4.2, size_ml=3000
+        ),
+        Bottle("demo-bottle-2", "white-vinegar", "corner bottle", 5.0, 640, 4.0, 0.06, "7 B", opened[52], 1.1, 1000),
+        Bottle("demo-bottle-3", "white-vinegar", "strong white", 7.0, 900, lot="S 2", opened=opened[20], price=2.6, size_ml=1000),
+        Bottle("demo-bottle-4", "cider-vinegar", "cider vinegar", 5.0, 1400, lot="A 9", price=3.4, size_ml=1500),
+    ):
+        stock.put_bottle(connection, bottle, moment)
+    for jar, count in (("pint", 14), ("half-pint", 18), ("quart", 5), ("pint-wide", 4)):
+        stock.set_jars(connection, jar, count)
+    stock.put_jar(connection, stock.JarMeasures("demo-jar-tall", "Tall square jar", 352, 812, 148, 62, 76), moment)
+    stock.set_jars(connection, "demo-jar-tall", 6)
+    stock.put_lids(connection, LidLot("demo-lids-1", "regular", "R 5", 11))
+    stock.put_lids(connection, LidLot("demo-lids-2", "regular", "R 6", 36))
+    stock.put_lids(connection, LidLot("demo-lids-3", "wide", "W 1", 5))
+    stock.set_bands(connection, "regular", 40)
+    stock.set_bands(connection, "wide", 6)
+    stock.put_canner(connection, Canner("demo-canner-1", "20-quart bath canner", "bath", HOLDS, 305, 330, 2500, "electric"))
+    steam = {"half-pint": 7, "twelve-ounce": 7, "pint": 7, "pint-and-a-half": 7, "quart": 7}
+    stock.put_canner(connection, Canner("demo-canner-2", "steam canner", "steam", steam, 290, 320, 1800, "electric", 2.4))
+    for number, record in enumerate((TrimRecord("okra", 1850, 1590), TrimRecord("okra", 1200, 1060))):
+        stock.add_trim(connection, f"demo-trim-{number}", record, moment - timedelta(days=61 + number))
+    stock.set_pantry(connection, PANTRY)
 
 
 def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end: datetime) -> None:
@@ -152,10 +199,10 @@ def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end:
     if told.title:
         text = told.title + text[text.index("\n") :]
     settings = Settings(altitude=altitude(ALTITUDE_M, "m"), jar=told.jar, measures="us", formula_id=None if own else told.recipe)
-    verdict = check_text(text, settings, facts)
+    plan = with_jars(make_plan(text, Wish(), settings, facts, Stock()), told.jars, facts, Stock())
     started = end - timedelta(hours=2)
-    snapshot = begin(f"demo-{position:04d}", text, verdict, settings, facts, started, told.jars, None)
-    recorded = batches.add(connection, snapshot, json.dumps(dataclasses.asdict(verdict), default=str))
+    snapshot = begin(f"demo-{position:04d}", plan, settings, facts, started, told.jars)
+    recorded = batches.add(connection, snapshot, json.dumps(dataclasses.asdict(plan.verdict), default=str))
     for number, event in enumerate(_events(told, recorded.minutes, recorded.jars_per_load, started)):
         batches.append(connection, recorded.id, dataclasses.replace(event, id=f"demo-{position:04d}-{number:03d}"))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import threading
 from collections.abc import Iterator
 from dataclasses import dataclass, field
@@ -53,7 +54,13 @@ def serve(database: Path, kind: Kind, clock: MovableClock) -> Iterator[Running]:
     server = create_server(app, host="127.0.0.1", port=0, threads=6)
     port = server.effective_port
     hosts.update(allowed_hosts(port))
-    thread = threading.Thread(target=server.run, daemon=True)
+
+    def run() -> None:
+        # Closed in the middle of a page's requests, its loop looks at a socket that is gone.
+        with contextlib.suppress(OSError):
+            server.run()
+
+    thread = threading.Thread(target=run, daemon=True)
     thread.start()
     yield Running(f"http://127.0.0.1:{port}", clock, database)
     server.close()

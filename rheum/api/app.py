@@ -11,15 +11,17 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
-from rheum.api import batches, checks, guard, kitchen, own_facts, pages, recipes, reckoner, shelf
+from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, shelf, stock
 from rheum.api.problems import Problem, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
 from rheum.core.altitude import AltitudeError
+from rheum.core.jars import JarError
 from rheum.core.placing import PlacementRefused
 from rheum.core.reading import UnreadableRecipe
 from rheum.core.reckoner import ReckonError
 from rheum.core.request import RequestError
 from rheum.core.run import EventRefused
+from rheum.devices.scale import ScaleError
 from rheum.formats.recipe_json import BadRecipeJson
 from rheum.formats.written_recipe import BadRecipeFile
 
@@ -43,6 +45,9 @@ def create_app(setup: Setup) -> APIFlask:
         recipes.blueprint,
         own_facts.blueprint,
         reckoner.blueprint,
+        stock.blueprint,
+        making.blueprint,
+        scale.blueprint,
         pages.blueprint,
     ):
         app.register_blueprint(blueprint)
@@ -72,6 +77,8 @@ def _errors(app: APIFlask) -> None:
     app.register_error_handler(ReckonError, lambda e: problem_response(422, "Cannot be reckoned", str(e), e.field))
     app.register_error_handler(RequestError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
     app.register_error_handler(AltitudeError, lambda e: problem_response(422, "Cannot be used", str(e), "altitude"))
+    app.register_error_handler(JarError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
+    app.register_error_handler(ScaleError, lambda e: problem_response(409, "Not now", str(e), "grams"))
     app.register_error_handler(EventRefused, lambda e: problem_response(409, "Not now", str(e)))
 
     @app.error_processor

@@ -9,29 +9,36 @@ from pydantic import TypeAdapter
 
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts
+from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn
 from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView
 from rheum.core.batch import state_at
 from rheum.core.beginning import CannotBegin, begin
-from rheum.core.checking import check_text
 from rheum.core.findings import Finding
+from rheum.core.making.plan import canned_by, make_plan, with_jars
+from rheum.core.making.takes import takes_of
 from rheum.core.request import Settings
 from rheum.core.run import Event
 from rheum.core.verdict import Verdict
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
+from rheum.store import stock as stocks
 
 blueprint = APIBlueprint("batches", __name__, tag="Batches")
 _FINDINGS: TypeAdapter[tuple[Finding, ...]] = TypeAdapter(tuple[Finding, ...])
 _VERDICT: TypeAdapter[Verdict] = TypeAdapter(Verdict)
-_DATA = ("step", "jars", "part_jar", "early", "sealed", "to", "of")
+_DATA = (
+    "step", "jars", "part_jar", "early", "sealed", "to", "of", "used_ml", "mixed", "sizes", "start_g", "now_g", "pan_g", "start_mm",
+    "now_mm",
+)  # fmt: skip
 
 
 def _view(batch: stored.StoredBatch) -> BatchView:
     moment = now()
     findings = _FINDINGS.validate_python(batch.verdict["findings"])
-    return BatchView(batch.snapshot, state_at(batch.snapshot, batch.events, moment), findings, moment)
+    taken = tuple(f"{one.amount:.0f} {one.says}" for one in stocks.taken(connection(), batch.snapshot.id) if one.what != "bottle")
+    return BatchView(batch.snapshot, state_at(batch.snapshot, batch.events, moment), findings, taken, len(batch.events), moment)
 
 
 def _found(batch_id: str) -> stored.StoredBatch:
@@ -54,12 +61,14 @@ def begin_batch(asked: BeginIn) -> BatchView:
         kitchen.height, asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures or kitchen.measures,
         asked.formula_id, choices,
     )  # fmt: skip
-    verdict = check_text(asked.text, settings, facts)
+    stock, wish = kitchen_stock(kitchen), wish_of(asked.wish)
+    _, settings = canned_by(wish, settings, stock)
+    plan = with_jars(make_plan(asked.text, wish, settings, facts, stock), asked.jars, facts, stock)
     try:
-        snapshot = begin(asked.id, asked.text, verdict, settings, facts, now(), asked.jars, asked.jars_per_load or kitchen.jars_per_load)
+        snapshot = begin(asked.id, plan, settings, facts, now(), asked.jars, asked.jars_per_load)
     except CannotBegin as reason:
         raise Problem(409, "Cannot begin", str(reason)) from None
-    recorded = stored.add(connection(), snapshot, _VERDICT.dump_json(verdict).decode())
+    recorded = stored.add(connection(), snapshot, _VERDICT.dump_json(plan.verdict).decode(), takes_of(plan))
     return _view(_found(recorded.id))
 
 

@@ -23,11 +23,11 @@ from rheum.api.shapes import (
 )
 from rheum.core.checking import check_text
 from rheum.core.formulas import Formula
+from rheum.core.jars import class_says
 from rheum.core.request import Settings
 from rheum.core.verdict import Verdict
 from rheum.core.writing import formula_text
 from rheum.formats.recipe_json import recipe_text_of
-from rheum.reference.loading import library
 
 blueprint = APIBlueprint("checks", __name__, tag="Check")
 
@@ -83,4 +83,8 @@ def text_of_formula(formula_id: str, asked: FormulaQuery) -> FormulaText:
 @blueprint.output(JarListOut)
 def jars() -> JarList:
     """The jars to choose from, with their measures for drawing."""
-    return JarList(tuple(JarView(j.id, j.title, j.volume_ml, j.depth_mm, j.mouth_mm, j.body_mm, j.family) for j in library().jars.values()))
+    shown = (
+        JarView(j.id, j.title, j.volume_ml, j.depth_mm, j.mouth_mm, j.body_mm, j.family, j.own, j.mouth, class_says(j.volume_ml))
+        for j in kitchen_library().jars.values()
+    )
+    return JarList(tuple(shown))

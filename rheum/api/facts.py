@@ -14,6 +14,7 @@ from rheum.core.placing import with_placed
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 from rheum.store import facts as stored
 from rheum.store.database import connect
+from rheum.store.stock import own_jars
 
 
 def own_formulas_of(database: sqlite3.Connection, base: Library) -> dict[str, Formula]:
@@ -30,10 +31,12 @@ def own_formulas_of(database: sqlite3.Connection, base: Library) -> dict[str, Fo
 def library_of(database: sqlite3.Connection) -> Library:
     """The shipped library with a kitchen's placements and formulas."""
     placed = with_placed(library(), stored.placements(database), kinds())
-    own = own_formulas_of(database, placed)
-    if not own:
+    own, jars = own_formulas_of(database, placed), own_jars(database)
+    if not own and not jars:
         return placed
-    return Library(placed.catalogue, {**placed.formulas, **own}, placed.jars, placed.swaps, placed.tinned, placed.placed)
+    return Library(
+        placed.catalogue, {**placed.formulas, **own}, {**placed.jars, **jars}, placed.swaps, placed.tinned, placed.placed
+    )  # fmt: skip
 
 
 @lru_cache(maxsize=8)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from datetime import datetime
-from functools import lru_cache
 from typing import Final
 
 from apiflask import APIBlueprint
@@ -11,7 +10,7 @@ from apiflask import APIBlueprint
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
-from rheum.api.requests import BecomingIn, CompareIn, RecipeFileIn, RecipeIn, RecipeWriteIn, ScaleIn
+from rheum.api.requests import BecomingIn, CompareIn, RecipeFileIn, RecipeIn, RecipeWriteIn
 from rheum.api.shapes import (
     BecomingOut,
     ComparisonOut,
@@ -21,7 +20,6 @@ from rheum.api.shapes import (
     RecipeText,
     RecipeTextOut,
     RecipeView,
-    ScaledOut,
     TestedView,
     WrittenRecipe,
     WrittenRecipeOut,
@@ -38,7 +36,6 @@ from rheum.core.profiles import profile
 from rheum.core.reading import UnreadableRecipe, read_recipe
 from rheum.core.request import RequestError, Settings
 from rheum.core.saying import listed
-from rheum.core.scaling import Scaled, Wanted, scale_recipe
 from rheum.core.verdict import Verdict
 from rheum.core.writing import JAR_WORD
 from rheum.formats.recipe_file import text_of_file
@@ -58,15 +55,16 @@ def height_of(metres: float | None, feet: float | None) -> Altitude | None:
     return altitude(feet, "ft") if feet is not None else None
 
 
-@lru_cache(maxsize=2048)
-def _judged(text: str, settings: Settings, library: Library) -> Verdict | None:
+def judged(text: str, settings: Settings, library: Library) -> Verdict | None:
+    """The verdict of a text; None where nothing in it can be read."""
     try:
         return check_text(text, settings, library)
     except (UnreadableRecipe, RequestError):
         return None
 
 
-def _here(jar: str | None = None, method: str | None = None, formula_id: str | None = None) -> Settings:
+def settings_here(jar: str | None = None, method: str | None = None, formula_id: str | None = None) -> Settings:
+    """The circumstances of this kitchen, and what a recipe was kept with."""
     kitchen, (library, choices) = kitchens.read(connection()), kitchen_facts()
     return Settings(
         kitchen.height if kitchen else None, jar, method=method, measures=kitchen.measures if kitchen else None,  # type: ignore[arg-type]
@@ -76,7 +74,7 @@ def _here(jar: str | None = None, method: str | None = None, formula_id: str | N
 
 def _view(recipe: stored.StoredRecipe, library: Library) -> RecipeView:
     asked = recipe.settings
-    verdict = _judged(recipe.text, _here(asked.get("jar"), asked.get("method"), asked.get("formula_id")), library)
+    verdict = judged(recipe.text, settings_here(asked.get("jar"), asked.get("method"), asked.get("formula_id")), library)
     worst = (
         next((found.says for found in verdict.findings if found.level in ("stop", "limit")), None)
         if verdict
@@ -125,7 +123,7 @@ def shelf() -> RecipeShelf:
 
 
 def _shelf() -> RecipeShelf:
-    library, here = kitchen_library(), _here()
+    library, here = kitchen_library(), settings_here()
     own = tuple(_view(recipe, library) for recipe in stored.all_kept(connection()))
     formulas = sorted(library.formulas.values(), key=lambda formula: formula.own is None)
     return RecipeShelf(own, tuple(_tested(formula, library, here) for formula in formulas))
@@ -192,20 +190,6 @@ def become(asked: BecomingIn) -> Becoming:
         asked.formula_id, choices,
     )  # fmt: skip
     return becoming(text, settings, asked.formula_id, library)
-
-
-@blueprint.post("/api/scale")
-@blueprint.input(ScaleIn, arg_name="asked")
-@blueprint.output(ScaledOut)
-def scale(asked: ScaleIn) -> Scaled:
-    """The recipe at another size, and what limits it."""
-    library, choices = kitchen_facts()
-    settings = Settings(
-        height_of(asked.altitude_m, asked.altitude_ft), asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures,
-        asked.formula_id, choices,
-    )  # fmt: skip
-    wanted = Wanted(asked.factor, asked.gross_g, asked.tare_g, asked.jars_wanted, asked.vinegar_ml)
-    return scale_recipe(asked.text, wanted, settings, library)
 
 
 @blueprint.post("/api/compare")

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
+from rheum.api.context import connection
 from rheum.api.facts import kitchen_library
 from rheum.api.requests import ReckonIn
 from rheum.api.shapes import AnswerOut
 from rheum.core.reckoner import Answer, reckon
+from rheum.store import stock
 
 blueprint = APIBlueprint("reckoner", __name__, tag="Reckoner")
 
@@ -17,4 +19,4 @@ blueprint = APIBlueprint("reckoner", __name__, tag="Reckoner")
 @blueprint.output(AnswerOut)
 def answer(asked: ReckonIn) -> Answer:
     """One sum, with its working and what a picture of it shows."""
-    return reckon(asked.asked, kitchen_library())
+    return reckon(asked.asked, kitchen_library(), stock.read(connection()).trims)

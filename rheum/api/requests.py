@@ -6,12 +6,16 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
+from rheum.api.amounts import Grams, Litres, Millilitres, Millimetres
 from rheum.core.choices import Chart, Rim, Sterilise, WaterOver
 from rheum.core.formulas import FormulaKind, SourceKind
+from rheum.core.jars import Mouth
+from rheum.core.making.stock import Fuel
 from rheum.core.reckoner import Sum
 from rheum.core.request import CannerMethod
 from rheum.core.run import EventKind
 from rheum.core.units import Family
+from rheum.devices.scale import ScaleUnit
 
 
 class _Request(BaseModel):
@@ -61,17 +65,156 @@ class CompareIn(_Request):
     method: CannerMethod | None = None
 
 
-class ScaleIn(_Circumstances):
-    """A recipe, and what decides its size: a factor, the weighed basket, the jars wanted, the vinegar on hand."""
+class BasketIn(_Request):
+    """What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`."""
+
+    line: int
+    amount: str = Field(min_length=1, max_length=60)
+
+
+class JarWishIn(_Request):
+    """A jar that may be used; no count: as many as it takes."""
+
+    jar: str
+    count: int | None = None
+
+
+class PanIn(_Request):
+    """A pan weighed down: grams at the start, now, and of the pan alone."""
+
+    start_g: Grams
+    now_g: Grams
+    pan_g: Grams
+
+
+class StickIn(_Request):
+    """A marked stick: millimetres wet at the start and now."""
+
+    start_mm: Millimetres
+    now_mm: Millimetres
+
+
+class WishIn(_Request):
+    """What there is and what is wanted; everything may be left out."""
+
+    baskets: list[BasketIn] = Field(default=[], max_length=40)
+    factor: float | None = None
+    jars_wanted: int | None = None
+    vinegar_ml: Millilitres | None = None
+    brine_ml: Millilitres | None = None
+    from_bottles: bool = False
+    pot_l: Litres | None = None
+    loads: int | None = None
+    canner: str | None = None
+    jars: list[JarWishIn] = Field(default=[], max_length=40)
+    thick_mm: Millimetres | None = None
+    long_mm: Millimetres | None = None
+    pan: PanIn | None = None
+    stick: StickIn | None = None
+
+
+class PlanIn(_Circumstances):
+    """A recipe and what there is to make it with."""
 
     text: str
     altitude_m: float | None = None
     altitude_ft: float | None = None
-    factor: float | None = None
-    gross_g: float | None = None
-    tare_g: float | None = None
-    jars_wanted: int | None = None
-    vinegar_ml: float | None = None
+    wish: WishIn = WishIn()
+
+
+class SheetIn(PlanIn):
+    """The same, for paper."""
+
+    paper: Literal["a4", "letter"] = "a4"
+
+
+class BottleIn(_Request):
+    """A bottle of vinegar. The screen makes the id."""
+
+    id: str = Field(min_length=8, max_length=64)
+    kind: str
+    name: str = Field(default="", max_length=60)
+    label: float
+    left_ml: Millilitres
+    lot: str = Field(default="", max_length=40)
+    opened: str | None = None
+    price: float | None = None
+    size_ml: Millilitres | None = None
+
+
+class TitrationIn(_Request):
+    """Readings of a titration of one bottle."""
+
+    readings: list[float] = Field(min_length=1, max_length=20)
+    normality: float
+    sample_ml: float
+
+
+class OwnJarIn(_Request):
+    """A jar of one's own: empty and full of water on the scale, and by ruler."""
+
+    id: str = Field(min_length=8, max_length=64)
+    title: str = Field(min_length=1, max_length=40)
+    empty_g: Grams
+    full_g: Grams
+    depth_mm: Millimetres
+    mouth_mm: Millimetres
+    body_mm: Millimetres
+
+
+class CountIn(_Request):
+    """How many there are."""
+
+    count: int = Field(ge=0, le=10_000)
+
+
+class LidsIn(CountIn):
+    """A lot of new lids."""
+
+    id: str = Field(min_length=8, max_length=64)
+    mouth: Mouth
+    lot: str = Field(min_length=1, max_length=40)
+
+
+class CannerIn(_Request):
+    """A canner: what it holds of each size, its inside, its burner."""
+
+    id: str = Field(min_length=8, max_length=64)
+    title: str = Field(min_length=1, max_length=40)
+    kind: CannerMethod
+    holds: dict[str, int]
+    depth_mm: Millimetres
+    width_mm: Millimetres
+    watts: float
+    fuel: Fuel
+    water_l: Litres | None = None
+
+
+class TrimIn(_Request):
+    """What a basket came to after trimming."""
+
+    id: str = Field(min_length=8, max_length=64)
+    name: str = Field(min_length=2, max_length=60)
+    bought_g: Grams
+    usable_g: Grams
+
+
+class PantryIn(_Request):
+    """What lies there, one thing to a line."""
+
+    text: str = Field(max_length=20_000)
+
+
+class PutIn(_Request):
+    """What is laid on the simulated scale, grams in all."""
+
+    grams: float
+
+
+class UnitIn(_Request):
+    """The unit that the scale shows."""
+
+    unit: ScaleUnit
 
 
 class PlacementIn(_Request):
@@ -165,12 +308,14 @@ class FormulaQuery(_Request):
 
 
 class BeginIn(_Circumstances):
-    """A batch to begin: the text on the Bench as it stands, and how many jars."""
+    """A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
+    comes to)."""
 
     id: str = Field(min_length=8, max_length=64)
     text: str
-    jars: int = Field(ge=1, le=200)
+    jars: int | None = Field(default=None, ge=1, le=200)
     jars_per_load: int | None = Field(default=None, ge=1, le=60)
+    wish: WishIn = WishIn()
 
 
 class EventIn(_Request):
@@ -187,6 +332,14 @@ class EventIn(_Request):
     sealed: bool | None = None
     to: Literal["fridge", "bin"] | None = None
     of: str | None = None
+    used_ml: Millilitres | None = None
+    mixed: float | None = None
+    sizes: dict[str, int] | None = Field(default=None, max_length=20)
+    start_g: Grams | None = None
+    now_g: Grams | None = None
+    pan_g: Grams | None = None
+    start_mm: Millimetres | None = None
+    now_mm: Millimetres | None = None
 
 
 class KitchenIn(_Request):

@@ -13,13 +13,18 @@ from rheum.core.choices import Choices
 from rheum.core.comparing import Comparison
 from rheum.core.findings import Destination, Finding
 from rheum.core.formulas import FormulaKind, Recall
+from rheum.core.jars import Mouth
+from rheum.core.making.on_hand import CanMake
+from rheum.core.making.plan import Plan
+from rheum.core.making.stock import Stock
 from rheum.core.own_formula import Refusal, TwiceLine
 from rheum.core.reckoner import Answer
 from rheum.core.request import CannerMethod
 from rheum.core.run import RunState, Snapshot
-from rheum.core.scaling import Scaled
 from rheum.core.units import Family
 from rheum.core.verdict import Ph, Verdict
+from rheum.devices.scale import Reading
+from rheum.formats.sheet_page import Drawn
 
 
 @dataclass(frozen=True)
@@ -38,6 +43,61 @@ class KitchenView:
     measures: Family
     jars_per_load: int | None
     now: datetime
+
+
+@dataclass(frozen=True)
+class VinegarKind:
+    """A kind of vinegar that a bottle may hold, with the strength its labels usually give."""
+
+    id: str
+    name: str
+    label: float
+
+
+@dataclass(frozen=True)
+class TrimView:
+    """What trimming leaves of an ingredient in this kitchen."""
+
+    ingredient: str
+    name: str
+    baskets: int
+    mid: float
+
+
+@dataclass(frozen=True)
+class StrengthView:
+    """What a bottle's label and its titration come to, in words; whether it turned out weaker than its label."""
+
+    bottle: str
+    weaker: bool
+    says: str
+
+
+@dataclass(frozen=True)
+class StockView:
+    """What is on hand, how strong each bottle is, and what bottles may be of."""
+
+    stock: Stock
+    strengths: tuple[StrengthView, ...]
+    kinds: tuple[VinegarKind, ...]
+    trims: tuple[TrimView, ...]
+    pantry_unread: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class CanMakeView:
+    """Every recipe by how many jars what is on hand makes of it."""
+
+    recipes: tuple[CanMake, ...]
+    pantry_unread: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class SheetView:
+    """The sheet for the wall: one drawing a page, and how many pages it takes."""
+
+    pages: tuple[Drawn, ...]
+    title: str
 
 
 @dataclass(frozen=True)
@@ -172,6 +232,9 @@ class JarView:
     mouth_mm: float
     body_mm: float
     family: Literal["us", "metric"]
+    own: bool
+    mouth: Mouth
+    minutes_say: str
 
 
 @dataclass(frozen=True)
@@ -181,11 +244,15 @@ class JarList:
 
 @dataclass(frozen=True)
 class BatchView:
-    """A batch as begun, as it stands now, and the server's clock."""
+    """A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
+
+    `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older."""
 
     snapshot: Snapshot
     state: RunState
     findings: tuple[Finding, ...]
+    taken: tuple[str, ...]
+    events: int
     now: datetime
 
 
@@ -263,10 +330,6 @@ class BecomingOut(RootModel[Becoming]):
     pass
 
 
-class ScaledOut(RootModel[Scaled]):
-    pass
-
-
 class ComparisonOut(RootModel[Comparison]):
     pass
 
@@ -300,6 +363,26 @@ class LookedOut(RootModel[LookedView]):
 
 
 class AnswerOut(RootModel[Answer]):
+    pass
+
+
+class PlanOut(RootModel[Plan]):
+    pass
+
+
+class StockOut(RootModel[StockView]):
+    pass
+
+
+class CanMakeOut(RootModel[CanMakeView]):
+    pass
+
+
+class ReadingOut(RootModel[Reading]):
+    pass
+
+
+class SheetOut(RootModel[SheetView]):
     pass
 
 

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import json
 import sqlite3
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass
 from datetime import datetime, timezone
 from typing import Any
 
 from rheum.core.batch import admit, state_at
 from rheum.core.keeping import fridge_dates, shelf_dates
-from rheum.core.run import Event, RunState, Snapshot
+from rheum.core.making.takes import Take
+from rheum.core.run import CookPlanned, Event, RunState, SizePlanned, Snapshot
 from rheum.store.database import transaction
+from rheum.store.stock import take
 
 
 def _iso(moment: datetime) -> str:
@@ -21,6 +24,10 @@ def _iso(moment: datetime) -> str:
 def _snapshot(text: str) -> Snapshot:
     fields = json.loads(text)
     fields["begun_at"] = datetime.fromisoformat(fields["begun_at"])
+    fields["sizes"] = tuple(SizePlanned(**size) for size in fields.get("sizes", ()))
+    for name in ("one_brine", "vinegar", "warnings"):
+        fields[name] = tuple(fields.get(name, ()))
+    fields["cook"] = CookPlanned(**fields["cook"]) if fields.get("cook") else None
     return Snapshot(**fields)
 
 
@@ -38,8 +45,9 @@ def next_number(connection: sqlite3.Connection, moment: datetime) -> str:
     return f"{year}{(row['last'] or 0) + 1:03d}"
 
 
-def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict_json: str) -> Snapshot:
-    """Record a batch begun; the same id again is the same batch. Gives the batch as recorded, its number set."""
+def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict_json: str, takes: Iterable[Take] = ()) -> Snapshot:
+    """Record a batch begun and what it takes from what is on hand, all or nothing; the same id again is the same batch, and takes
+    nothing more. Gives the batch as recorded, its number set."""
     with transaction(connection):
         known = connection.execute("SELECT snapshot FROM batch WHERE id = :id", {"id": snapshot.id}).fetchone()
         if known:
@@ -60,6 +68,7 @@ def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict_json: str) -
                 "verdict": verdict_json,
             },
         )
+        take(connection, snapshot.id, takes)
         return _snapshot(json.dumps(fields))
 
 

@@ -11,25 +11,12 @@ import pytest
 from apiflask import APIFlask
 from flask.testing import FlaskClient
 
-from rheum.api.app import create_app
-from rheum.api.setup import Setup
 from rheum.core.writing import formula_text
 from rheum.reference.loading import library
-from rheum.store.database import open_data
 from tests.conftest import MovableClock
 
 FORMULAS = tomllib.loads(files("rheum.reference").joinpath("formulas.toml").read_text())["formula"]
 BEANS = "Beans\n4 lb green beans\n1/2 cup pickling salt\n8 heads dill\n4 cups white vinegar (5%)\n4 cups water\n"
-
-
-@pytest.fixture
-def app(tmp_path: Path) -> APIFlask:
-    return create_app(Setup(open_data(tmp_path, "kitchen"), "kitchen", frozenset({"localhost"}), MovableClock()))
-
-
-@pytest.fixture
-def client(app: APIFlask) -> FlaskClient:
-    return app.test_client()
 
 
 def feet_within(bands: list[int]) -> list[float]:
@@ -208,6 +195,17 @@ def test_a_double_tap_is_one_event(client: FlaskClient) -> None:
     first, second = (client.post("/api/batches/batch-0001/events", json=tap) for _ in range(2))
     assert first.status_code == second.status_code == 200
     assert first.get_json()["state"] == second.get_json()["state"]
+    assert first.get_json()["events"] == second.get_json()["events"] == 1
+
+
+def test_every_later_answer_counts_more_events(client: FlaskClient) -> None:
+    """A screen tells the older of two answers by it, so taking back must count too."""
+    client.put("/api/kitchen", json={"altitude": 1265, "altitude_unit": "m", "measures": "us"})
+    counts = [begin(client).get_json()["events"]]
+    for event in ({"id": "tap-00001", "kind": "step", "step": "prepare"}, {"id": "tap-00002", "kind": "undo", "of": "tap-00001"}):
+        counts.append(client.post("/api/batches/batch-0001/events", json=event).get_json()["events"])
+    assert counts == [0, 1, 2]
+    assert client.get("/api/batches/batch-0001").get_json()["events"] == 2
 
 
 def test_a_discard_cannot_be_begun(client: FlaskClient) -> None:

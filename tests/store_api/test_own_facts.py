@@ -222,15 +222,6 @@ def test_a_batch_keeps_the_choices_it_was_begun_with(client: FlaskClient) -> Non
     assert bad.status_code == 422
 
 
-def test_the_recipe_at_another_size(client: FlaskClient) -> None:
-    answer = client.post("/api/scale", json={"text": BEANS, "altitude_m": 1265, "measures": "us", "factor": 2.0}).get_json()
-    assert (answer["factor"], answer["before"], answer["after"]) == (2.0, "shelf", "shelf")
-    assert "8 lb green beans" in answer["text"]
-    refused = client.post("/api/scale", json={"text": BEANS, "gross_g": 400.0, "tare_g": 500.0})
-    assert (refused.status_code, refused.get_json()["field"]) == (422, "tare_g")
-    assert client.post("/api/scale", json={"text": BEANS}).status_code == 422
-
-
 def test_the_reckoner_answers_and_refuses_with_a_sentence(client: FlaskClient) -> None:
     answer = client.post("/api/reckon", json={"asked": {"sum": "sterilise", "height": 6000, "unit": "ft"}}).get_json()
     assert answer["says"].startswith("15 minutes")

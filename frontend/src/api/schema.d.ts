@@ -265,6 +265,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/can-make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which recipes what is on hand makes today, most jars first; then those that want least. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CanMakeOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check": {
         parameters: {
             query?: never;
@@ -980,6 +1016,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The batch before it is begun: size and what limits it, both measures, jars, brine, vinegar, loads, lids. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["PlanIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -1281,9 +1366,45 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What the scale shows now. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/put": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         get?: never;
         put?: never;
-        /** The recipe at another size, and what limits it. */
+        /** Lay something on the simulated scale. */
         post: {
             parameters: {
                 query?: never;
@@ -1293,7 +1414,7 @@ export interface paths {
             };
             requestBody?: {
                 content: {
-                    "application/json": components["schemas"]["ScaleIn"];
+                    "application/json": components["schemas"]["PutIn"];
                 };
             };
             responses: {
@@ -1303,7 +1424,190 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ScaledOut"];
+                        "application/json": components["schemas"]["ReadingOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What lies on it counts as nothing. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingOut"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/unit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Show another unit. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["UnitIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The sheet for the wall as drawings, one a page. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["SheetIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The sheet for the wall as PDF. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["SheetIn"];
+                };
+            };
+            responses: {
+                /** @description The sheet as PDF */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
                     };
                 };
                 /** @description Validation error */
@@ -1354,6 +1658,564 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is on hand. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/bands/{mouth}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How many sound bands there are. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    mouth: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["CountIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/bottles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Enter a bottle, or change what is left in it. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["BottleIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/bottles/{bottle_id}/titration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Record a measured strength. Below the label it counts; above it does not. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bottle_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["TitrationIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/canners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A canner and its burner. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["CannerIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/jars/{jar_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How many empty jars of a size there are. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    jar_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["CountIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A lot of new lids. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["LidsIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/own-jars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A jar of one's own, by filling it with water on the scale, and by a ruler. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["OwnJarIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What lies there, one thing to a line. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["PantryIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/trims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a basket came to after trimming: the kitchen's own figure from now on. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["TrimIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{what}/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a bottle, canner, own jar or lot of lids out. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    what: string;
+                    item_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -1449,7 +2311,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "undo";
             /**
              * Load
              * @default null
@@ -1485,9 +2347,13 @@ export interface components {
         };
         /**
          * BatchView
-         * @description A batch as begun, as it stands now, and the server's clock.
+         * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
+         *
+         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older.
          */
         "BatchListOut.BatchView": {
+            /** Events */
+            events: number;
             /** Findings */
             findings: components["schemas"]["BatchListOut.Finding"][];
             /**
@@ -1497,6 +2363,36 @@ export interface components {
             now: string;
             snapshot: components["schemas"]["BatchListOut.Snapshot"];
             state: components["schemas"]["BatchListOut.RunState"];
+            /** Taken */
+            taken: string[];
+        };
+        /**
+         * Brine
+         * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
+         *     size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+         *     jars filled so far; None before the first.
+         */
+        "BatchListOut.Brine": {
+            /** Batch Ml */
+            batch_ml: number;
+            /** Batches */
+            batches: number;
+            /** High */
+            high: number;
+            /** Listed */
+            listed: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+            /** Over High */
+            over_high: number;
+            /** Over Low */
+            over_low: number;
+            /** Says */
+            says: string;
+            /** Taken */
+            taken: number | null;
         };
         /**
          * Change
@@ -1528,6 +2424,45 @@ export interface components {
              * @default null
              */
             value: string | number | null;
+        };
+        /**
+         * CookDown
+         * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
+         *     jars it fills, low and high, where one jar's room is known.
+         */
+        "BatchListOut.CookDown": {
+            /** High */
+            high: number;
+            /**
+             * Jars
+             * @default null
+             */
+            jars: [
+                number,
+                number
+            ] | null;
+            /** Low */
+            low: number;
+            /** Measured */
+            measured: boolean;
+            /** Mid */
+            mid: number;
+            /** Says */
+            says: string;
+            /** Start Ml */
+            start_ml: number;
+        };
+        /**
+         * CookPlanned
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high.
+         */
+        "BatchListOut.CookPlanned": {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Start Ml */
+            start_ml: number;
         };
         /**
          * Finding
@@ -1583,7 +2518,8 @@ export interface components {
         };
         /**
          * Load
-         * @description One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil.
+         * @description One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil. `title`: the jars' size, where
+         *     the batch has several.
          */
         "BatchListOut.Load": {
             /** Boil At */
@@ -1600,6 +2536,8 @@ export interface components {
             jars: number;
             /** Lifted At */
             lifted_at: string | null;
+            /** Minutes */
+            minutes: number | null;
             /** Number */
             number: number;
             /**
@@ -1609,6 +2547,8 @@ export interface components {
             phase: "waiting" | "heating" | "boiling" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked";
             /** Rest Ends At */
             rest_ends_at: string | null;
+            /** Title */
+            title: string | null;
         };
         /**
          * Remedy
@@ -1632,6 +2572,15 @@ export interface components {
         "BatchListOut.RunState": {
             /** Actions */
             actions: components["schemas"]["BatchListOut.Action"][];
+            /** @default null */
+            brine: components["schemas"]["BatchListOut.Brine"] | null;
+            /**
+             * Brine Jars
+             * @default 0
+             */
+            brine_jars: number;
+            /** @default null */
+            cook: components["schemas"]["BatchListOut.CookDown"] | null;
             /** Detail */
             detail: string;
             /** Headline */
@@ -1654,8 +2603,32 @@ export interface components {
             waits_until: string | null;
         };
         /**
+         * SizePlanned
+         * @description Jars of one size in a batch of several: how many, their own minutes, how many the canner holds at a time, and the room of
+         *     one under its headspace in ml. `says`: `19 pint jars`; `noun`: `pint jars`.
+         */
+        "BatchListOut.SizePlanned": {
+            /** Jar Id */
+            jar_id: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Noun */
+            noun: string;
+            /** Per Load */
+            per_load: number;
+            /** Room Ml */
+            room_ml: number;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Snapshot
-         * @description What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch.
+         * @description What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch; of several sizes of jar it is
+         *     the longest, and each size in `sizes` has its own.
          */
         "BatchListOut.Snapshot": {
             /** Altitude */
@@ -1667,6 +2640,18 @@ export interface components {
             begun_at: string;
             /** Boiling Point C */
             boiling_point_c: number | null;
+            /**
+             * Brine Listed Ml
+             * @default null
+             */
+            brine_listed_ml: number | null;
+            /**
+             * Brine Ml
+             * @default null
+             */
+            brine_ml: number | null;
+            /** @default null */
+            cook: components["schemas"]["BatchListOut.CookPlanned"] | null;
             /**
              * Cool Hours
              * @default 12
@@ -1705,6 +2690,11 @@ export interface components {
             /** Number */
             number: string;
             /**
+             * One Brine
+             * @default []
+             */
+            one_brine: string[];
+            /**
              * Pack
              * @enum {string}
              */
@@ -1715,6 +2705,11 @@ export interface components {
              * @enum {string}
              */
             rim: "water" | "vinegar";
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes: components["schemas"]["BatchListOut.SizePlanned"][];
             /** Source */
             source: string | null;
             /** Sterilise Minutes */
@@ -1728,6 +2723,16 @@ export interface components {
              * @default 7
              */
             unsealed_days: number;
+            /**
+             * Vinegar
+             * @default []
+             */
+            vinegar: string[];
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
             /** Water Over Lids Mm */
             water_over_lids_mm: number;
             /** Water Temperature C */
@@ -1746,7 +2751,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "undo";
             /**
              * Load
              * @default null
@@ -1772,9 +2777,13 @@ export interface components {
         };
         /**
          * BatchView
-         * @description A batch as begun, as it stands now, and the server's clock.
+         * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
+         *
+         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older.
          */
         "BatchOut.BatchView": {
+            /** Events */
+            events: number;
             /** Findings */
             findings: components["schemas"]["BatchOut.Finding"][];
             /**
@@ -1784,6 +2793,36 @@ export interface components {
             now: string;
             snapshot: components["schemas"]["BatchOut.Snapshot"];
             state: components["schemas"]["BatchOut.RunState"];
+            /** Taken */
+            taken: string[];
+        };
+        /**
+         * Brine
+         * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
+         *     size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+         *     jars filled so far; None before the first.
+         */
+        "BatchOut.Brine": {
+            /** Batch Ml */
+            batch_ml: number;
+            /** Batches */
+            batches: number;
+            /** High */
+            high: number;
+            /** Listed */
+            listed: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+            /** Over High */
+            over_high: number;
+            /** Over Low */
+            over_low: number;
+            /** Says */
+            says: string;
+            /** Taken */
+            taken: number | null;
         };
         /**
          * Change
@@ -1815,6 +2854,45 @@ export interface components {
              * @default null
              */
             value: string | number | null;
+        };
+        /**
+         * CookDown
+         * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
+         *     jars it fills, low and high, where one jar's room is known.
+         */
+        "BatchOut.CookDown": {
+            /** High */
+            high: number;
+            /**
+             * Jars
+             * @default null
+             */
+            jars: [
+                number,
+                number
+            ] | null;
+            /** Low */
+            low: number;
+            /** Measured */
+            measured: boolean;
+            /** Mid */
+            mid: number;
+            /** Says */
+            says: string;
+            /** Start Ml */
+            start_ml: number;
+        };
+        /**
+         * CookPlanned
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high.
+         */
+        "BatchOut.CookPlanned": {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Start Ml */
+            start_ml: number;
         };
         /**
          * Finding
@@ -1870,7 +2948,8 @@ export interface components {
         };
         /**
          * Load
-         * @description One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil.
+         * @description One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil. `title`: the jars' size, where
+         *     the batch has several.
          */
         "BatchOut.Load": {
             /** Boil At */
@@ -1887,6 +2966,8 @@ export interface components {
             jars: number;
             /** Lifted At */
             lifted_at: string | null;
+            /** Minutes */
+            minutes: number | null;
             /** Number */
             number: number;
             /**
@@ -1896,6 +2977,8 @@ export interface components {
             phase: "waiting" | "heating" | "boiling" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked";
             /** Rest Ends At */
             rest_ends_at: string | null;
+            /** Title */
+            title: string | null;
         };
         /**
          * Remedy
@@ -1919,6 +3002,15 @@ export interface components {
         "BatchOut.RunState": {
             /** Actions */
             actions: components["schemas"]["BatchOut.Action"][];
+            /** @default null */
+            brine: components["schemas"]["BatchOut.Brine"] | null;
+            /**
+             * Brine Jars
+             * @default 0
+             */
+            brine_jars: number;
+            /** @default null */
+            cook: components["schemas"]["BatchOut.CookDown"] | null;
             /** Detail */
             detail: string;
             /** Headline */
@@ -1941,8 +3033,32 @@ export interface components {
             waits_until: string | null;
         };
         /**
+         * SizePlanned
+         * @description Jars of one size in a batch of several: how many, their own minutes, how many the canner holds at a time, and the room of
+         *     one under its headspace in ml. `says`: `19 pint jars`; `noun`: `pint jars`.
+         */
+        "BatchOut.SizePlanned": {
+            /** Jar Id */
+            jar_id: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Noun */
+            noun: string;
+            /** Per Load */
+            per_load: number;
+            /** Room Ml */
+            room_ml: number;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Snapshot
-         * @description What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch.
+         * @description What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch; of several sizes of jar it is
+         *     the longest, and each size in `sizes` has its own.
          */
         "BatchOut.Snapshot": {
             /** Altitude */
@@ -1954,6 +3070,18 @@ export interface components {
             begun_at: string;
             /** Boiling Point C */
             boiling_point_c: number | null;
+            /**
+             * Brine Listed Ml
+             * @default null
+             */
+            brine_listed_ml: number | null;
+            /**
+             * Brine Ml
+             * @default null
+             */
+            brine_ml: number | null;
+            /** @default null */
+            cook: components["schemas"]["BatchOut.CookPlanned"] | null;
             /**
              * Cool Hours
              * @default 12
@@ -1992,6 +3120,11 @@ export interface components {
             /** Number */
             number: string;
             /**
+             * One Brine
+             * @default []
+             */
+            one_brine: string[];
+            /**
              * Pack
              * @enum {string}
              */
@@ -2002,6 +3135,11 @@ export interface components {
              * @enum {string}
              */
             rim: "water" | "vinegar";
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes: components["schemas"]["BatchOut.SizePlanned"][];
             /** Source */
             source: string | null;
             /** Sterilise Minutes */
@@ -2015,6 +3153,16 @@ export interface components {
              * @default 7
              */
             unsealed_days: number;
+            /**
+             * Vinegar
+             * @default []
+             */
+            vinegar: string[];
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
             /** Water Over Lids Mm */
             water_over_lids_mm: number;
             /** Water Temperature C */
@@ -2175,7 +3323,8 @@ export interface components {
         };
         /**
          * BeginIn
-         * @description A batch to begin: the text on the Bench as it stands, and how many jars.
+         * @description A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
+         *     comes to).
          */
         BeginIn: {
             /**
@@ -2195,8 +3344,11 @@ export interface components {
              * @default null
              */
             jar: string | null;
-            /** Jars */
-            jars: number;
+            /**
+             * Jars
+             * @default null
+             */
+            jars: number | null;
             /**
              * Jars Per Load
              * @default null
@@ -2224,6 +3376,264 @@ export interface components {
             pack: ("raw" | "hot") | null;
             /** Text */
             text: string;
+            /**
+             * @default {
+             *       "baskets": [],
+             *       "brine_ml": null,
+             *       "canner": null,
+             *       "factor": null,
+             *       "from_bottles": false,
+             *       "jars": [],
+             *       "jars_wanted": null,
+             *       "loads": null,
+             *       "long_mm": null,
+             *       "pan": null,
+             *       "pot_l": null,
+             *       "stick": null,
+             *       "thick_mm": null,
+             *       "vinegar_ml": null
+             *     }
+             */
+            wish: components["schemas"]["BeginIn.WishIn"];
+        };
+        /**
+         * BasketIn
+         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`.
+         */
+        "BeginIn.BasketIn": {
+            /** Amount */
+            amount: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * JarWishIn
+         * @description A jar that may be used; no count: as many as it takes.
+         */
+        "BeginIn.JarWishIn": {
+            /**
+             * Count
+             * @default null
+             */
+            count: number | null;
+            /** Jar */
+            jar: string;
+        };
+        /**
+         * PanIn
+         * @description A pan weighed down: grams at the start, now, and of the pan alone.
+         */
+        "BeginIn.PanIn": {
+            /** Now G */
+            now_g: number | string;
+            /** Pan G */
+            pan_g: number | string;
+            /** Start G */
+            start_g: number | string;
+        };
+        /**
+         * StickIn
+         * @description A marked stick: millimetres wet at the start and now.
+         */
+        "BeginIn.StickIn": {
+            /** Now Mm */
+            now_mm: number | string;
+            /** Start Mm */
+            start_mm: number | string;
+        };
+        /**
+         * WishIn
+         * @description What there is and what is wanted; everything may be left out.
+         */
+        "BeginIn.WishIn": {
+            /**
+             * Baskets
+             * @default []
+             */
+            baskets: components["schemas"]["BeginIn.BasketIn"][];
+            /**
+             * Brine Ml
+             * @default null
+             */
+            brine_ml: number | string | null;
+            /**
+             * Canner
+             * @default null
+             */
+            canner: string | null;
+            /**
+             * Factor
+             * @default null
+             */
+            factor: number | null;
+            /**
+             * From Bottles
+             * @default false
+             */
+            from_bottles: boolean;
+            /**
+             * Jars
+             * @default []
+             */
+            jars: components["schemas"]["BeginIn.JarWishIn"][];
+            /**
+             * Jars Wanted
+             * @default null
+             */
+            jars_wanted: number | null;
+            /**
+             * Loads
+             * @default null
+             */
+            loads: number | null;
+            /**
+             * Long Mm
+             * @default null
+             */
+            long_mm: number | string | null;
+            /** @default null */
+            pan: components["schemas"]["BeginIn.PanIn"] | null;
+            /**
+             * Pot L
+             * @default null
+             */
+            pot_l: number | string | null;
+            /** @default null */
+            stick: components["schemas"]["BeginIn.StickIn"] | null;
+            /**
+             * Thick Mm
+             * @default null
+             */
+            thick_mm: number | string | null;
+            /**
+             * Vinegar Ml
+             * @default null
+             */
+            vinegar_ml: number | string | null;
+        };
+        /**
+         * BottleIn
+         * @description A bottle of vinegar. The screen makes the id.
+         */
+        BottleIn: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: number;
+            /** Left Ml */
+            left_ml: number | string;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Opened
+             * @default null
+             */
+            opened: string | null;
+            /**
+             * Price
+             * @default null
+             */
+            price: number | null;
+            /**
+             * Size Ml
+             * @default null
+             */
+            size_ml: number | string | null;
+        };
+        /** CanMakeOut */
+        CanMakeOut: components["schemas"]["CanMakeOut.CanMakeView"];
+        /**
+         * CanMake
+         * @description One recipe: how many jars of its own size what is on hand makes (0 where something is wholly missing), what limits it,
+         *     and what is missing for the recipe as written.
+         */
+        "CanMakeOut.CanMake": {
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: string;
+            /** Jars */
+            jars: number;
+            /** Limited By */
+            limited_by: string;
+            /** Missing */
+            missing: components["schemas"]["CanMakeOut.Missing"][];
+            /** Own */
+            own: boolean;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * CanMakeView
+         * @description Every recipe by how many jars what is on hand makes of it.
+         */
+        "CanMakeOut.CanMakeView": {
+            /** Pantry Unread */
+            pantry_unread: string[];
+            /** Recipes */
+            recipes: components["schemas"]["CanMakeOut.CanMake"][];
+        };
+        /**
+         * Missing
+         * @description One thing that a recipe wants and the kitchen has not enough of, in words for a shopping list.
+         */
+        "CanMakeOut.Missing": {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * CannerIn
+         * @description A canner: what it holds of each size, its inside, its burner.
+         */
+        CannerIn: {
+            /** Depth Mm */
+            depth_mm: number | string;
+            /**
+             * Fuel
+             * @enum {string}
+             */
+            fuel: "gas" | "electric" | "induction";
+            /** Holds */
+            holds: {
+                [key: string]: number;
+            };
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bath" | "steam";
+            /** Title */
+            title: string;
+            /**
+             * Water L
+             * @default null
+             */
+            water_l: number | string | null;
+            /** Watts */
+            watts: number;
+            /** Width Mm */
+            width_mm: number | string;
         };
         /**
          * CheckIn
@@ -2458,6 +3868,14 @@ export interface components {
             worst: string | null;
         };
         /**
+         * CountIn
+         * @description How many there are.
+         */
+        CountIn: {
+            /** Count */
+            count: number;
+        };
+        /**
          * EnteredIn
          * @description The same, and what matters entered a second time.
          */
@@ -2599,17 +4017,37 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "undo";
             /**
              * Load
              * @default null
              */
             load: number | null;
             /**
+             * Mixed
+             * @default null
+             */
+            mixed: number | null;
+            /**
+             * Now G
+             * @default null
+             */
+            now_g: number | string | null;
+            /**
+             * Now Mm
+             * @default null
+             */
+            now_mm: number | string | null;
+            /**
              * Of
              * @default null
              */
             of: string | null;
+            /**
+             * Pan G
+             * @default null
+             */
+            pan_g: number | string | null;
             /**
              * Part Jar
              * @default null
@@ -2621,6 +4059,23 @@ export interface components {
              */
             sealed: boolean | null;
             /**
+             * Sizes
+             * @default null
+             */
+            sizes: {
+                [key: string]: number;
+            } | null;
+            /**
+             * Start G
+             * @default null
+             */
+            start_g: number | string | null;
+            /**
+             * Start Mm
+             * @default null
+             */
+            start_mm: number | string | null;
+            /**
              * Step
              * @default null
              */
@@ -2630,6 +4085,11 @@ export interface components {
              * @default null
              */
             to: ("fridge" | "bin") | null;
+            /**
+             * Used Ml
+             * @default null
+             */
+            used_ml: number | string | null;
         };
         /** FormulaListOut */
         FormulaListOut: components["schemas"]["FormulaListOut.FormulaList"];
@@ -2711,8 +4171,17 @@ export interface components {
             family: "us" | "metric";
             /** Id */
             id: string;
+            /** Minutes Say */
+            minutes_say: string;
+            /**
+             * Mouth
+             * @enum {string}
+             */
+            mouth: "regular" | "wide" | "other";
             /** Mouth Mm */
             mouth_mm: number;
+            /** Own */
+            own: boolean;
             /** Title */
             title: string;
             /** Volume Ml */
@@ -2784,6 +4253,23 @@ export interface components {
              */
             now: string;
         };
+        /**
+         * LidsIn
+         * @description A lot of new lids.
+         */
+        LidsIn: {
+            /** Count */
+            count: number;
+            /** Id */
+            id: string;
+            /** Lot */
+            lot: string;
+            /**
+             * Mouth
+             * @enum {string}
+             */
+            mouth: "regular" | "wide" | "other";
+        };
         /** LookedOut */
         LookedOut: components["schemas"]["LookedOut.LookedView"];
         /**
@@ -2847,6 +4333,34 @@ export interface components {
             name: string;
         };
         /**
+         * OwnJarIn
+         * @description A jar of one's own: empty and full of water on the scale, and by ruler.
+         */
+        OwnJarIn: {
+            /** Body Mm */
+            body_mm: number | string;
+            /** Depth Mm */
+            depth_mm: number | string;
+            /** Empty G */
+            empty_g: number | string;
+            /** Full G */
+            full_g: number | string;
+            /** Id */
+            id: string;
+            /** Mouth Mm */
+            mouth_mm: number | string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PantryIn
+         * @description What lies there, one thing to a line.
+         */
+        PantryIn: {
+            /** Text */
+            text: string;
+        };
+        /**
          * PlacementIn
          * @description A name that Rheum does not know, and the kind that the person says it is.
          */
@@ -2883,6 +4397,949 @@ export interface components {
             kinds: components["schemas"]["PlacementsOut.KindView"][];
             /** Placed */
             placed: components["schemas"]["PlacementsOut.PlacementView"][];
+        };
+        /**
+         * PlanIn
+         * @description A recipe and what there is to make it with.
+         */
+        PlanIn: {
+            /**
+             * Altitude Ft
+             * @default null
+             */
+            altitude_ft: number | null;
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id: string | null;
+            /**
+             * Headspace Mm
+             * @default null
+             */
+            headspace_mm: number | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Measures
+             * @default null
+             */
+            measures: ("us" | "metric" | "imperial") | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("bath" | "steam") | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Pack
+             * @default null
+             */
+            pack: ("raw" | "hot") | null;
+            /** Text */
+            text: string;
+            /**
+             * @default {
+             *       "baskets": [],
+             *       "brine_ml": null,
+             *       "canner": null,
+             *       "factor": null,
+             *       "from_bottles": false,
+             *       "jars": [],
+             *       "jars_wanted": null,
+             *       "loads": null,
+             *       "long_mm": null,
+             *       "pan": null,
+             *       "pot_l": null,
+             *       "stick": null,
+             *       "thick_mm": null,
+             *       "vinegar_ml": null
+             *     }
+             */
+            wish: components["schemas"]["PlanIn.WishIn"];
+        };
+        /**
+         * BasketIn
+         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`.
+         */
+        "PlanIn.BasketIn": {
+            /** Amount */
+            amount: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * JarWishIn
+         * @description A jar that may be used; no count: as many as it takes.
+         */
+        "PlanIn.JarWishIn": {
+            /**
+             * Count
+             * @default null
+             */
+            count: number | null;
+            /** Jar */
+            jar: string;
+        };
+        /**
+         * PanIn
+         * @description A pan weighed down: grams at the start, now, and of the pan alone.
+         */
+        "PlanIn.PanIn": {
+            /** Now G */
+            now_g: number | string;
+            /** Pan G */
+            pan_g: number | string;
+            /** Start G */
+            start_g: number | string;
+        };
+        /**
+         * StickIn
+         * @description A marked stick: millimetres wet at the start and now.
+         */
+        "PlanIn.StickIn": {
+            /** Now Mm */
+            now_mm: number | string;
+            /** Start Mm */
+            start_mm: number | string;
+        };
+        /**
+         * WishIn
+         * @description What there is and what is wanted; everything may be left out.
+         */
+        "PlanIn.WishIn": {
+            /**
+             * Baskets
+             * @default []
+             */
+            baskets: components["schemas"]["PlanIn.BasketIn"][];
+            /**
+             * Brine Ml
+             * @default null
+             */
+            brine_ml: number | string | null;
+            /**
+             * Canner
+             * @default null
+             */
+            canner: string | null;
+            /**
+             * Factor
+             * @default null
+             */
+            factor: number | null;
+            /**
+             * From Bottles
+             * @default false
+             */
+            from_bottles: boolean;
+            /**
+             * Jars
+             * @default []
+             */
+            jars: components["schemas"]["PlanIn.JarWishIn"][];
+            /**
+             * Jars Wanted
+             * @default null
+             */
+            jars_wanted: number | null;
+            /**
+             * Loads
+             * @default null
+             */
+            loads: number | null;
+            /**
+             * Long Mm
+             * @default null
+             */
+            long_mm: number | string | null;
+            /** @default null */
+            pan: components["schemas"]["PlanIn.PanIn"] | null;
+            /**
+             * Pot L
+             * @default null
+             */
+            pot_l: number | string | null;
+            /** @default null */
+            stick: components["schemas"]["PlanIn.StickIn"] | null;
+            /**
+             * Thick Mm
+             * @default null
+             */
+            thick_mm: number | string | null;
+            /**
+             * Vinegar Ml
+             * @default null
+             */
+            vinegar_ml: number | string | null;
+        };
+        /** PlanOut */
+        PlanOut: components["schemas"]["PlanOut.Plan"];
+        /** AcidLedger */
+        "PlanOut.AcidLedger": {
+            /** Brine Percent */
+            brine_percent: number | null;
+            /** Brought */
+            brought: components["schemas"]["PlanOut.Mol"][];
+            /** Formula Brine Percent */
+            formula_brine_percent: number | null;
+            ph: components["schemas"]["PlanOut.Ph"] | null;
+            /** Taken Up */
+            taken_up: components["schemas"]["PlanOut.Mol"][];
+        };
+        /**
+         * Alternative
+         * @description Another way to the same end.
+         */
+        "PlanOut.Alternative": {
+            /** Changes */
+            changes: components["schemas"]["PlanOut.Change"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * BothMeasures
+         * @description One line in the kitchen's own measure and in the other: cups beside grams. `says`: what it is in the line's own words;
+         *     `goes`: into the batch, into every jar, or into a soak that stays out of them.
+         */
+        "PlanOut.BothMeasures": {
+            /**
+             * Goes
+             * @enum {string}
+             */
+            goes: "batch" | "jar" | "soak";
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Other */
+            other: string;
+            /** Own */
+            own: string;
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Brine
+         * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
+         *     size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+         *     jars filled so far; None before the first.
+         */
+        "PlanOut.Brine": {
+            /** Batch Ml */
+            batch_ml: number;
+            /** Batches */
+            batches: number;
+            /** High */
+            high: number;
+            /** Listed */
+            listed: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+            /** Over High */
+            over_high: number;
+            /** Over Low */
+            over_low: number;
+            /** Says */
+            says: string;
+            /** Taken */
+            taken: number | null;
+        };
+        /**
+         * Change
+         * @description One change to the text or a setting that a remedy proposes.
+         */
+        "PlanOut.Change": {
+            /**
+             * Line
+             * @default null
+             */
+            line: number | null;
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "replace" | "insert" | "remove" | "set";
+            /**
+             * Setting
+             * @default null
+             */
+            setting: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text: string | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: string | number | null;
+        };
+        /**
+         * CookDown
+         * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
+         *     jars it fills, low and high, where one jar's room is known.
+         */
+        "PlanOut.CookDown": {
+            /** High */
+            high: number;
+            /**
+             * Jars
+             * @default null
+             */
+            jars: [
+                number,
+                number
+            ] | null;
+            /** Low */
+            low: number;
+            /** Measured */
+            measured: boolean;
+            /** Mid */
+            mid: number;
+            /** Says */
+            says: string;
+            /** Start Ml */
+            start_ml: number;
+        };
+        /**
+         * CookPlanned
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high.
+         */
+        "PlanOut.CookPlanned": {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Start Ml */
+            start_ml: number;
+        };
+        /**
+         * Differs
+         * @description How the recipe differs from one of the nearest formulas, in a few words each.
+         */
+        "PlanOut.Differs": {
+            /** Id */
+            id: string;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * Draw
+         * @description One vinegar line of a batch: what it needs, out of which bottles, with how much water, and what is short.
+         */
+        "PlanOut.Draw": {
+            /** Line */
+            line: number;
+            /** Made Strength */
+            made_strength: number | null;
+            /** Name */
+            name: string;
+            /** Need Ml */
+            need_ml: number;
+            /** Portions */
+            portions: components["schemas"]["PlanOut.Portion"][];
+            /** Says */
+            says: string;
+            /** Short Ml */
+            short_ml: number;
+            /** Strength */
+            strength: number;
+            /** Water Ml */
+            water_ml: number;
+        };
+        /**
+         * Finding
+         * @description One thing the rules say of a recipe: which code, on which line, in a sentence, why, from which source.
+         */
+        "PlanOut.Finding": {
+            /** Code */
+            code: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "limit" | "caution" | "note";
+            /** Line */
+            line: number | null;
+            /** @default null */
+            remedy: components["schemas"]["PlanOut.Remedy"] | null;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Fit
+         * @description Upright pieces in one jar: the length to cut to, and how many of a thickness stand in it.
+         */
+        "PlanOut.Fit": {
+            /** Cut Mm */
+            cut_mm: number;
+            /** Jar */
+            jar: string;
+            /** Says */
+            says: string;
+            /** Suits */
+            suits: boolean;
+            /** Title */
+            title: string;
+            /** Upright */
+            upright: number;
+        };
+        /** FormulaRef */
+        "PlanOut.FormulaRef": {
+            /** Id */
+            id: string;
+            /** Recall */
+            recall: string;
+            /** Source */
+            source: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * FridgeKeeping
+         * @description How long a refrigerator batch keeps, and a sentence that says so.
+         */
+        "PlanOut.FridgeKeeping": {
+            /** Days */
+            days: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * InBasket
+         * @description One line's basket: grams as bought and grams to use after trimming, each low and high; how often the recipe it allows.
+         */
+        "PlanOut.InBasket": {
+            /** Bought */
+            bought: [
+                number,
+                number
+            ];
+            /** Factor */
+            factor: number;
+            /** Factor High */
+            factor_high: number;
+            /** Factor Low */
+            factor_low: number;
+            /** Left */
+            left: [
+                number,
+                number
+            ];
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            trim: components["schemas"]["PlanOut.Usable"];
+        };
+        /** JarChoice */
+        "PlanOut.JarChoice": {
+            /**
+             * Chosen By
+             * @enum {string}
+             */
+            chosen_by: "request" | "text" | "formula";
+            /** Headspace Mm */
+            headspace_mm: number;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * JarRow
+         * @description Jars of one size in the plan: how many, each one's room, and its minutes (None: not for the shelf). `says`: `19 pint jars`.
+         */
+        "PlanOut.JarRow": {
+            /** Base Minutes */
+            base_minutes: number | null;
+            /** Count */
+            count: number;
+            /** Headspace Ml */
+            headspace_ml: number;
+            /** Jar */
+            jar: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Room Ml */
+            room_ml: number;
+            /** Says */
+            says: string;
+            /** There */
+            there: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Jars
+         * @description What the batch comes to in jars: volume low, middle and high; full jars; what is over; which size the part jar is.
+         */
+        "PlanOut.Jars": {
+            /** High Ml */
+            high_ml: number;
+            /** Left Out */
+            left_out: string[];
+            /** Low Ml */
+            low_ml: number;
+            /** Mid Ml */
+            mid_ml: number;
+            /** Over Ml */
+            over_ml: number;
+            /** Part Jar */
+            part_jar: string | null;
+            /** Rows */
+            rows: components["schemas"]["PlanOut.JarRow"][];
+            /** Says */
+            says: string;
+            /** Spare */
+            spare: string | null;
+        };
+        /** Kitchen */
+        "PlanOut.Kitchen": {
+            /** Altitude M */
+            altitude_m: number | null;
+            /** Boiling Point C */
+            boiling_point_c: number | null;
+        };
+        /**
+         * LidNeed
+         * @description One mouth: lids the jars of this batch take, out of which lots, how many stay, and what is short, the spare jar's counted
+         *     in; bands there and short.
+         */
+        "PlanOut.LidNeed": {
+            /** After */
+            after: number;
+            /** Bands */
+            bands: number;
+            /** Bands Short */
+            bands_short: number;
+            /**
+             * Mouth
+             * @enum {string}
+             */
+            mouth: "regular" | "wide" | "other";
+            /** Need */
+            need: number;
+            /** Says */
+            says: string;
+            /** Short */
+            short: number;
+            /** Spare */
+            spare: number;
+            /** Takes */
+            takes: components["schemas"]["PlanOut.LidTake"][];
+        };
+        /**
+         * LidTake
+         * @description Lids out of one lot, and how many are left in it.
+         */
+        "PlanOut.LidTake": {
+            /** Left */
+            left: number;
+            /** Lot */
+            lot: string;
+            /** Lot Id */
+            lot_id: string;
+            /** Take */
+            take: number;
+        };
+        /**
+         * Limit
+         * @description What one thing on hand allows: how many times the recipe as written.
+         */
+        "PlanOut.Limit": {
+            /** Factor */
+            factor: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * LineRead
+         * @description How one line was understood, for the screen to show beside it.
+         */
+        "PlanOut.LineRead": {
+            /** Amount */
+            amount: string;
+            /** Line */
+            line: number;
+            /** Reads As */
+            reads_as: string;
+            /** Role */
+            role: string;
+            /**
+             * Section
+             * @enum {string}
+             */
+            section: "jar" | "per-jar" | "soak" | "method";
+        };
+        /**
+         * Loads
+         * @description All loads in a canner. Water in litres for the fullest load; the rack's, the tallest
+         *     jar's and the pot's height, needed and there, mm; `why_not` says in a
+         *     sentence what does not go; `boils_away_l` in the longest load of a steam canner.
+         */
+        "PlanOut.Loads": {
+            /** All Told Min */
+            all_told_min: number;
+            /** Boils Away L */
+            boils_away_l: number | null;
+            /** Canner */
+            canner: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Jar Mm */
+            jar_mm: number;
+            /** Kind */
+            kind: string;
+            /** Loads */
+            loads: number;
+            /** Pot Mm */
+            pot_mm: number;
+            /** Rack Mm */
+            rack_mm: number;
+            /** Sizes */
+            sizes: components["schemas"]["PlanOut.SizeLoads"][];
+            /** To Boil Min */
+            to_boil_min: number;
+            /** Water L */
+            water_l: number;
+            /** Water Over Mm */
+            water_over_mm: number;
+            /** Why Not */
+            why_not: string[];
+        };
+        /**
+         * Mol
+         * @description Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle.
+         */
+        "PlanOut.Mol": {
+            /** Line */
+            line: number;
+            /** Mol */
+            mol: number;
+        };
+        /** NearRef */
+        "PlanOut.NearRef": {
+            /** Distance */
+            distance: number;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /** Ph */
+        "PlanOut.Ph": {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+        };
+        /**
+         * PlaceAsk
+         * @description An unread line whose one unknown name the person may place.
+         */
+        "PlanOut.PlaceAsk": {
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Plan
+         * @description Everything about a batch that can be known before it is begun.
+         */
+        "PlanOut.Plan": {
+            /**
+             * After
+             * @enum {string}
+             */
+            after: "shelf" | "fridge" | "discard";
+            /** Baskets */
+            baskets: components["schemas"]["PlanOut.InBasket"][];
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "shelf" | "fridge" | "discard";
+            brine: components["schemas"]["PlanOut.Brine"] | null;
+            cook: components["schemas"]["PlanOut.CookDown"] | null;
+            cook_planned: components["schemas"]["PlanOut.CookPlanned"] | null;
+            /** Factor */
+            factor: number;
+            /** Fit */
+            fit: components["schemas"]["PlanOut.Fit"][];
+            /** Headspace Mm */
+            headspace_mm: number;
+            /** Height */
+            height: string | null;
+            jars: components["schemas"]["PlanOut.Jars"] | null;
+            /** Left */
+            left: string[];
+            /** Lids */
+            lids: components["schemas"]["PlanOut.LidNeed"][];
+            /** Limits */
+            limits: components["schemas"]["PlanOut.Limit"][];
+            /** Lines */
+            lines: components["schemas"]["PlanOut.BothMeasures"][];
+            loads: components["schemas"]["PlanOut.Loads"] | null;
+            /** Method Says */
+            method_says: string;
+            /** One Brine */
+            one_brine: string[];
+            /** Sterilise Minutes */
+            sterilise_minutes: number | null;
+            /** Strengths */
+            strengths: number[];
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Unread */
+            unread: string[];
+            verdict: components["schemas"]["PlanOut.Verdict"];
+            /** Vinegar */
+            vinegar: components["schemas"]["PlanOut.Draw"][];
+            /** Warnings */
+            warnings: string[];
+            /** Water Over Lids Mm */
+            water_over_lids_mm: number;
+        };
+        /**
+         * Portion
+         * @description Millilitres out of one bottle.
+         */
+        "PlanOut.Portion": {
+            /** Bottle */
+            bottle: string;
+            /** Ml */
+            ml: number;
+            /** Says */
+            says: string;
+            /** Strength */
+            strength: number;
+        };
+        /**
+         * Practice
+         * @description One matter of practice, and what holds here and by whose choice.
+         */
+        "PlanOut.Practice": {
+            /** Chosen */
+            chosen: boolean;
+            /** Matter */
+            matter: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Process
+         * @description What the canner has to do. `minutes` is all told; `sterilise_minutes` None where clean hot jars are enough;
+         *     `water_over_lids_mm` 0 in a steam canner.
+         */
+        "PlanOut.Process": {
+            /** Altitude Minutes */
+            altitude_minutes: number;
+            /** Band */
+            band: string;
+            /** Base Minutes */
+            base_minutes: number;
+            /** Headspace Mm */
+            headspace_mm: number;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "bath" | "steam";
+            /** Minutes */
+            minutes: number;
+            /** Sterilise Minutes */
+            sterilise_minutes: number | null;
+            /** Water Over Lids Mm */
+            water_over_lids_mm: number;
+            /** Water Temperature C */
+            water_temperature_c: number;
+        };
+        /**
+         * Remedy
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
+         */
+        "PlanOut.Remedy": {
+            /**
+             * Changes
+             * @default []
+             */
+            changes: components["schemas"]["PlanOut.Change"][];
+            /** @default null */
+            instead: components["schemas"]["PlanOut.Alternative"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SizeLoads
+         * @description Loads of one jar size: how many the canner holds, jars in each load, and the minutes of each at this height (None: no
+         *     tested time, no load).
+         */
+        "PlanOut.SizeLoads": {
+            /** Holds */
+            holds: number;
+            /** Jar */
+            jar: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Sizes */
+            sizes: number[];
+            /** Title */
+            title: string;
+        };
+        /** UnreadLine */
+        "PlanOut.UnreadLine": {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Usable
+         * @description The part left after trimming: low, middle, high; how many of the kitchen's own baskets it rests on (0: the handbook).
+         */
+        "PlanOut.Usable": {
+            /** Baskets */
+            baskets: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+        };
+        /**
+         * Verdict
+         * @description Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
+         *     of formulas so near to one another that the stricter verdict was taken.
+         */
+        "PlanOut.Verdict": {
+            acid: components["schemas"]["PlanOut.AcidLedger"];
+            /** Allergens */
+            allergens: string[];
+            /**
+             * Chosen
+             * @default false
+             */
+            chosen: boolean;
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /**
+             * Differs
+             * @default []
+             */
+            differs: components["schemas"]["PlanOut.Differs"][];
+            /** Findings */
+            findings: components["schemas"]["PlanOut.Finding"][];
+            formula: components["schemas"]["PlanOut.FormulaRef"] | null;
+            fridge: components["schemas"]["PlanOut.FridgeKeeping"];
+            /** Headspace Wanted Mm */
+            headspace_wanted_mm: number;
+            jar: components["schemas"]["PlanOut.JarChoice"] | null;
+            /** Jars High */
+            jars_high: number | null;
+            /** Jars Low */
+            jars_low: number | null;
+            kitchen: components["schemas"]["PlanOut.Kitchen"];
+            /** Lines */
+            lines: components["schemas"]["PlanOut.LineRead"][];
+            /** Nearest */
+            nearest: components["schemas"]["PlanOut.NearRef"][];
+            /**
+             * Own Formula
+             * @default false
+             */
+            own_formula: boolean;
+            /** Pack */
+            pack: ("raw" | "hot") | null;
+            /**
+             * Practice
+             * @default []
+             */
+            practice: components["schemas"]["PlanOut.Practice"][];
+            process: components["schemas"]["PlanOut.Process"] | null;
+            /**
+             * Tied
+             * @default []
+             */
+            tied: string[];
+            /** Title */
+            title: string;
+            /**
+             * To Place
+             * @default []
+             */
+            to_place: components["schemas"]["PlanOut.PlaceAsk"][];
+            /** Unread */
+            unread: components["schemas"]["PlanOut.UnreadLine"][];
+        };
+        /**
+         * PutIn
+         * @description What is laid on the simulated scale, grams in all.
+         */
+        PutIn: {
+            /** Grams */
+            grams: number;
+        };
+        /** ReadingOut */
+        ReadingOut: components["schemas"]["ReadingOut.Reading"];
+        /**
+         * Reading
+         * @description What the scale tells: grams after tare, whether it stands still, in which unit it shows them, the tare in grams, and
+         *     what stands in its window.
+         */
+        "ReadingOut.Reading": {
+            /** Grams */
+            grams: number;
+            /** Over */
+            over: boolean;
+            /** Shows */
+            shows: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Stable */
+            stable: boolean;
+            /** Tare G */
+            tare_g: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "g" | "lb oz";
         };
         /**
          * RecipeFileIn
@@ -3069,7 +5526,7 @@ export interface components {
          */
         ReckonIn: {
             /** Asked */
-            asked: components["schemas"]["ReckonIn.Blend"] | components["schemas"]["ReckonIn.Titration"] | components["schemas"]["ReckonIn.Brine"] | components["schemas"]["ReckonIn.SaltForSalt"] | components["schemas"]["ReckonIn.Convert"] | components["schemas"]["ReckonIn.Boiling"] | components["schemas"]["ReckonIn.Sterilise"] | components["schemas"]["ReckonIn.TimeToBoil"] | components["schemas"]["ReckonIn.SteamWater"] | components["schemas"]["ReckonIn.Sanitiser"] | components["schemas"]["ReckonIn.JarsFor"] | components["schemas"]["ReckonIn.Pieces"];
+            asked: components["schemas"]["ReckonIn.Blend"] | components["schemas"]["ReckonIn.Titration"] | components["schemas"]["ReckonIn.Brine"] | components["schemas"]["ReckonIn.SaltForSalt"] | components["schemas"]["ReckonIn.Convert"] | components["schemas"]["ReckonIn.TrimLoss"] | components["schemas"]["ReckonIn.Boiling"] | components["schemas"]["ReckonIn.Sterilise"] | components["schemas"]["ReckonIn.TimeToBoil"] | components["schemas"]["ReckonIn.SteamWater"] | components["schemas"]["ReckonIn.Sanitiser"] | components["schemas"]["ReckonIn.CannerWater"] | components["schemas"]["ReckonIn.JarsFor"] | components["schemas"]["ReckonIn.Pieces"];
         };
         /**
          * Blend
@@ -3092,7 +5549,7 @@ export interface components {
         };
         /**
          * Boiling
-         * @description The boiling point at a height, or, from a thermometer in boiling water, the height it stands for.
+         * @description The boiling point at a height; or, from a thermometer in boiling water or a pressure, the height it stands for.
          */
         "ReckonIn.Boiling": {
             /**
@@ -3100,6 +5557,11 @@ export interface components {
              * @default null
              */
             height: number | null;
+            /**
+             * Pressure Hpa
+             * @default null
+             */
+            pressure_hpa: number | null;
             /**
              * Reading C
              * @default null
@@ -3135,6 +5597,30 @@ export interface components {
             vinegar_ml: number;
             /** Water Ml */
             water_ml: number;
+        };
+        /**
+         * CannerWater
+         * @description So many jars in a round pot of an inside width and depth, with so much water over the lids, mm.
+         */
+        "ReckonIn.CannerWater": {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Jar */
+            jar: string;
+            /** Jars */
+            jars: number;
+            /**
+             * Over Mm
+             * @default 25
+             */
+            over_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "canner-water";
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * Convert
@@ -3321,10 +5807,23 @@ export interface components {
             sum: "titration";
         };
         /**
-         * ScaleIn
-         * @description A recipe, and what decides its size: a factor, the weighed basket, the jars wanted, the vinegar on hand.
+         * TrimLoss
+         * @description What trimming leaves of an amount, and how much to buy for it: `4.9 kg green beans`.
          */
-        ScaleIn: {
+        "ReckonIn.TrimLoss": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            sum: "trim";
+            /** Text */
+            text: string;
+        };
+        /**
+         * SheetIn
+         * @description The same, for paper.
+         */
+        SheetIn: {
             /**
              * Altitude Ft
              * @default null
@@ -3336,20 +5835,10 @@ export interface components {
              */
             altitude_m: number | null;
             /**
-             * Factor
-             * @default null
-             */
-            factor: number | null;
-            /**
              * Formula Id
              * @default null
              */
             formula_id: string | null;
-            /**
-             * Gross G
-             * @default null
-             */
-            gross_g: number | null;
             /**
              * Headspace Mm
              * @default null
@@ -3360,11 +5849,6 @@ export interface components {
              * @default null
              */
             jar: string | null;
-            /**
-             * Jars Wanted
-             * @default null
-             */
-            jars_wanted: number | null;
             /**
              * Measures
              * @default null
@@ -3386,93 +5870,223 @@ export interface components {
              */
             pack: ("raw" | "hot") | null;
             /**
-             * Tare G
-             * @default null
+             * Paper
+             * @default a4
+             * @enum {string}
              */
-            tare_g: number | null;
+            paper: "a4" | "letter";
             /** Text */
             text: string;
+            /**
+             * @default {
+             *       "baskets": [],
+             *       "brine_ml": null,
+             *       "canner": null,
+             *       "factor": null,
+             *       "from_bottles": false,
+             *       "jars": [],
+             *       "jars_wanted": null,
+             *       "loads": null,
+             *       "long_mm": null,
+             *       "pan": null,
+             *       "pot_l": null,
+             *       "stick": null,
+             *       "thick_mm": null,
+             *       "vinegar_ml": null
+             *     }
+             */
+            wish: components["schemas"]["SheetIn.WishIn"];
+        };
+        /**
+         * BasketIn
+         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`.
+         */
+        "SheetIn.BasketIn": {
+            /** Amount */
+            amount: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * JarWishIn
+         * @description A jar that may be used; no count: as many as it takes.
+         */
+        "SheetIn.JarWishIn": {
+            /**
+             * Count
+             * @default null
+             */
+            count: number | null;
+            /** Jar */
+            jar: string;
+        };
+        /**
+         * PanIn
+         * @description A pan weighed down: grams at the start, now, and of the pan alone.
+         */
+        "SheetIn.PanIn": {
+            /** Now G */
+            now_g: number | string;
+            /** Pan G */
+            pan_g: number | string;
+            /** Start G */
+            start_g: number | string;
+        };
+        /**
+         * StickIn
+         * @description A marked stick: millimetres wet at the start and now.
+         */
+        "SheetIn.StickIn": {
+            /** Now Mm */
+            now_mm: number | string;
+            /** Start Mm */
+            start_mm: number | string;
+        };
+        /**
+         * WishIn
+         * @description What there is and what is wanted; everything may be left out.
+         */
+        "SheetIn.WishIn": {
+            /**
+             * Baskets
+             * @default []
+             */
+            baskets: components["schemas"]["SheetIn.BasketIn"][];
+            /**
+             * Brine Ml
+             * @default null
+             */
+            brine_ml: number | string | null;
+            /**
+             * Canner
+             * @default null
+             */
+            canner: string | null;
+            /**
+             * Factor
+             * @default null
+             */
+            factor: number | null;
+            /**
+             * From Bottles
+             * @default false
+             */
+            from_bottles: boolean;
+            /**
+             * Jars
+             * @default []
+             */
+            jars: components["schemas"]["SheetIn.JarWishIn"][];
+            /**
+             * Jars Wanted
+             * @default null
+             */
+            jars_wanted: number | null;
+            /**
+             * Loads
+             * @default null
+             */
+            loads: number | null;
+            /**
+             * Long Mm
+             * @default null
+             */
+            long_mm: number | string | null;
+            /** @default null */
+            pan: components["schemas"]["SheetIn.PanIn"] | null;
+            /**
+             * Pot L
+             * @default null
+             */
+            pot_l: number | string | null;
+            /** @default null */
+            stick: components["schemas"]["SheetIn.StickIn"] | null;
+            /**
+             * Thick Mm
+             * @default null
+             */
+            thick_mm: number | string | null;
             /**
              * Vinegar Ml
              * @default null
              */
-            vinegar_ml: number | null;
+            vinegar_ml: number | string | null;
         };
-        /** ScaledOut */
-        ScaledOut: components["schemas"]["ScaledOut.Scaled"];
+        /** SheetOut */
+        SheetOut: components["schemas"]["SheetOut.SheetView"];
         /**
-         * Change
-         * @description One change to the text or a setting that a remedy proposes.
+         * Bar
+         * @description A filled or outlined rectangle.
          */
-        "ScaledOut.Change": {
-            /**
-             * Line
-             * @default null
-             */
-            line: number | null;
-            /**
-             * Op
-             * @enum {string}
-             */
-            op: "replace" | "insert" | "remove" | "set";
-            /**
-             * Setting
-             * @default null
-             */
-            setting: string | null;
-            /**
-             * Text
-             * @default null
-             */
-            text: string | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: string | number | null;
+        "SheetOut.Bar": {
+            /** Filled */
+            filled: boolean;
+            /** H */
+            h: number;
+            /** W */
+            w: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
-         * Limit
-         * @description What one thing on hand allows: how many times the recipe as written.
+         * Drawn
+         * @description One page for the screen: paper in mm, and its marks by kind.
          */
-        "ScaledOut.Limit": {
-            /** Factor */
-            factor: number;
-            /** Name */
-            name: string;
-            /** Says */
-            says: string;
+        "SheetOut.Drawn": {
+            /** Bars */
+            bars: components["schemas"]["SheetOut.Bar"][];
+            /** High */
+            high: number;
+            /** Rules */
+            rules: components["schemas"]["SheetOut.Rule"][];
+            /** Wide */
+            wide: number;
+            /** Words */
+            words: components["schemas"]["SheetOut.Words"][];
         };
         /**
-         * Scaled
-         * @description The recipe at its new size, what limited it, and where its jars may live before and after. `left`: what was not
-         *     understood or stands in the method, and so is as it was.
+         * Rule
+         * @description A straight line of a width.
          */
-        "ScaledOut.Scaled": {
-            /**
-             * After
-             * @enum {string}
-             */
-            after: "shelf" | "fridge" | "discard";
-            /**
-             * Before
-             * @enum {string}
-             */
-            before: "shelf" | "fridge" | "discard";
-            /** Changes */
-            changes: components["schemas"]["ScaledOut.Change"][];
-            /** Factor */
-            factor: number;
-            /** Jars High */
-            jars_high: number | null;
-            /** Jars Low */
-            jars_low: number | null;
-            /** Left */
-            left: string[];
-            /** Limits */
-            limits: components["schemas"]["ScaledOut.Limit"][];
+        "SheetOut.Rule": {
+            /** W */
+            w: number;
+            /** X1 */
+            x1: number;
+            /** X2 */
+            x2: number;
+            /** Y1 */
+            y1: number;
+            /** Y2 */
+            y2: number;
+        };
+        /**
+         * SheetView
+         * @description The sheet for the wall: one drawing a page, and how many pages it takes.
+         */
+        "SheetOut.SheetView": {
+            /** Pages */
+            pages: components["schemas"]["SheetOut.Drawn"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * Words
+         * @description A line of text whose baseline starts at x, y (mm from the top left).
+         */
+        "SheetOut.Words": {
+            /** Bold */
+            bold: boolean;
+            /** Size */
+            size: number;
             /** Text */
             text: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /** ShelfOut */
         ShelfOut: components["schemas"]["ShelfOut.ShelfView"];
@@ -3530,6 +6144,223 @@ export interface components {
              */
             today: string;
         };
+        /** StockOut */
+        StockOut: components["schemas"]["StockOut.StockView"];
+        /**
+         * Bottle
+         * @description A bottle of vinegar: its kind (an ingredient), the label's per cent w/v, what a titration found, millilitres left;
+         *     dates in ISO 8601, price in the kitchen's own money.
+         */
+        "StockOut.Bottle": {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: number;
+            /** Left Ml */
+            left_ml: number;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /**
+             * Measured
+             * @default null
+             */
+            measured: number | null;
+            /**
+             * Measured Give
+             * @default null
+             */
+            measured_give: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Opened
+             * @default null
+             */
+            opened: string | null;
+            /**
+             * Price
+             * @default null
+             */
+            price: number | null;
+            /**
+             * Size Ml
+             * @default null
+             */
+            size_ml: number | null;
+        };
+        /**
+         * Canner
+         * @description A canner: jars of each size class it holds, inside depth and width, its burner. A steam canner's water in litres.
+         */
+        "StockOut.Canner": {
+            /** Depth Mm */
+            depth_mm: number;
+            /**
+             * Fuel
+             * @enum {string}
+             */
+            fuel: "gas" | "electric" | "induction";
+            /** Holds */
+            holds: {
+                [key: string]: number;
+            };
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bath" | "steam";
+            /** Title */
+            title: string;
+            /**
+             * Water L
+             * @default null
+             */
+            water_l: number | null;
+            /** Watts */
+            watts: number;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * LidLot
+         * @description New lids of one mouth and lot.
+         */
+        "StockOut.LidLot": {
+            /** Count */
+            count: number;
+            /** Id */
+            id: string;
+            /** Lot */
+            lot: string;
+            /**
+             * Mouth
+             * @enum {string}
+             */
+            mouth: "regular" | "wide" | "other";
+        };
+        /**
+         * Stock
+         * @description All of it. `jars`: how many empty ones, by id; `bands` by mouth; `pantry`: produce, salt, sugar and spices as recipe lines.
+         */
+        "StockOut.Stock": {
+            /** Bands */
+            bands?: {
+                [key: string]: number;
+            };
+            /**
+             * Bottles
+             * @default []
+             */
+            bottles: components["schemas"]["StockOut.Bottle"][];
+            /**
+             * Canners
+             * @default []
+             */
+            canners: components["schemas"]["StockOut.Canner"][];
+            /** Jars */
+            jars?: {
+                [key: string]: number;
+            };
+            /**
+             * Lids
+             * @default []
+             */
+            lids: components["schemas"]["StockOut.LidLot"][];
+            /**
+             * Pantry
+             * @default
+             */
+            pantry: string;
+            /**
+             * Trims
+             * @default []
+             */
+            trims: components["schemas"]["StockOut.TrimRecord"][];
+        };
+        /**
+         * StockView
+         * @description What is on hand, how strong each bottle is, and what bottles may be of.
+         */
+        "StockOut.StockView": {
+            /** Kinds */
+            kinds: components["schemas"]["StockOut.VinegarKind"][];
+            /** Pantry Unread */
+            pantry_unread: string[];
+            stock: components["schemas"]["StockOut.Stock"];
+            /** Strengths */
+            strengths: components["schemas"]["StockOut.StrengthView"][];
+            /** Trims */
+            trims: components["schemas"]["StockOut.TrimView"][];
+        };
+        /**
+         * StrengthView
+         * @description What a bottle's label and its titration come to, in words; whether it turned out weaker than its label.
+         */
+        "StockOut.StrengthView": {
+            /** Bottle */
+            bottle: string;
+            /** Says */
+            says: string;
+            /** Weaker */
+            weaker: boolean;
+        };
+        /**
+         * TrimRecord
+         * @description What one basket came to: grams as bought and grams that were left to use.
+         */
+        "StockOut.TrimRecord": {
+            /** Bought G */
+            bought_g: number;
+            /** Ingredient */
+            ingredient: string;
+            /** Usable G */
+            usable_g: number;
+        };
+        /**
+         * TrimView
+         * @description What trimming leaves of an ingredient in this kitchen.
+         */
+        "StockOut.TrimView": {
+            /** Baskets */
+            baskets: number;
+            /** Ingredient */
+            ingredient: string;
+            /** Mid */
+            mid: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * VinegarKind
+         * @description A kind of vinegar that a bottle may hold, with the strength its labels usually give.
+         */
+        "StockOut.VinegarKind": {
+            /** Id */
+            id: string;
+            /** Label */
+            label: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TitrationIn
+         * @description Readings of a titration of one bottle.
+         */
+        TitrationIn: {
+            /** Normality */
+            normality: number;
+            /** Readings */
+            readings: number[];
+            /** Sample Ml */
+            sample_ml: number;
+        };
         /**
          * TomlIn
          * @description A file of formulas from another household.
@@ -3537,6 +6368,31 @@ export interface components {
         TomlIn: {
             /** Toml */
             toml: string;
+        };
+        /**
+         * TrimIn
+         * @description What a basket came to after trimming.
+         */
+        TrimIn: {
+            /** Bought G */
+            bought_g: number | string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Usable G */
+            usable_g: number | string;
+        };
+        /**
+         * UnitIn
+         * @description The unit that the scale shows.
+         */
+        UnitIn: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "g" | "lb oz";
         };
         ValidationError: {
             detail?: {

@@ -1,0 +1,115 @@
+"""Measure and make: the plan of a batch, what can be made today, and the sheet for the wall."""
+
+from __future__ import annotations
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from rheum.api.context import connection, now
+from rheum.api.facts import kitchen_facts
+from rheum.api.recipes import height_of, judged, settings_here
+from rheum.api.requests import PlanIn, SheetIn, WishIn
+from rheum.api.shapes import CanMakeOut, CanMakeView, PlanOut, SheetOut, SheetView
+from rheum.core.making.basket import Basket
+from rheum.core.making.cook_down import PanWeighed, StickRead
+from rheum.core.making.on_hand import CanMake, can_make, nearest_first, read_pantry
+from rheum.core.making.plan import Plan, held_against, make_plan
+from rheum.core.making.sheet import sheet_of
+from rheum.core.making.stock import Stock
+from rheum.core.making.wish import JarWish, Wish
+from rheum.core.request import RequestError, Settings
+from rheum.core.writing import formula_text
+from rheum.formats.sheet_page import as_drawn, as_pdf
+from rheum.store import kitchen as kitchens
+from rheum.store import recipes as kept
+from rheum.store import stock as stocks
+
+blueprint = APIBlueprint("making", __name__, tag="Making")
+
+
+def wish_of(asked: WishIn) -> Wish:
+    """A request's wish as the core has it. RequestError where pan and stick are both given."""
+    if asked.pan and asked.stick:
+        raise RequestError("reading", "Weigh the pan or read the stick, not both.")
+    reading: PanWeighed | StickRead | None = None
+    if asked.pan:
+        reading = PanWeighed(asked.pan.start_g, asked.pan.now_g, asked.pan.pan_g)
+    elif asked.stick:
+        reading = StickRead(asked.stick.start_mm, asked.stick.now_mm)
+    return Wish(
+        tuple(Basket(one.line, one.amount) for one in asked.baskets), asked.factor, asked.jars_wanted, asked.vinegar_ml, asked.brine_ml,
+        asked.from_bottles, asked.pot_l, asked.loads, asked.canner, tuple(JarWish(one.jar, one.count) for one in asked.jars),
+        asked.thick_mm, asked.long_mm, reading,
+    )  # fmt: skip
+
+
+def kitchen_stock(kitchen: kitchens.KitchenSettings | None) -> Stock:
+    """What is on hand, with the kitchen's own count of jars a load."""
+    return stocks.read(connection()).with_load(kitchen.jars_per_load if kitchen else None)
+
+
+def _plan(asked: PlanIn) -> Plan:
+    library, choices = kitchen_facts()
+    settings = Settings(
+        height_of(asked.altitude_m, asked.altitude_ft), asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures,
+        asked.formula_id, choices,
+    )  # fmt: skip
+    return make_plan(asked.text, wish_of(asked.wish), settings, library, kitchen_stock(kitchens.read(connection())))
+
+
+@blueprint.post("/api/plan")
+@blueprint.input(PlanIn, arg_name="asked")
+@blueprint.output(PlanOut)
+def plan(asked: PlanIn) -> Plan:
+    """The batch before it is begun: size and what limits it, both measures, jars, brine, vinegar, loads, lids."""
+    return _plan(asked)
+
+
+@blueprint.post("/api/sheet")
+@blueprint.input(SheetIn, arg_name="asked")
+@blueprint.output(SheetOut)
+def sheet(asked: SheetIn) -> SheetView:
+    """The sheet for the wall as drawings, one a page."""
+    found = sheet_of(_plan(asked), now().astimezone().date())
+    return SheetView(as_drawn(found, asked.paper), found.title)
+
+
+@blueprint.post("/api/sheet.pdf")
+@blueprint.input(SheetIn, arg_name="asked")
+@blueprint.doc(responses={200: "The sheet as PDF"})
+def sheet_pdf(asked: SheetIn) -> Response:
+    """The sheet for the wall as PDF."""
+    found = sheet_of(_plan(asked), now().astimezone().date())
+    return Response(as_pdf(found, asked.paper), mimetype="application/pdf")
+
+
+@blueprint.get("/api/can-make")
+@blueprint.output(CanMakeOut)
+def makeable() -> CanMakeView:
+    """Which recipes what is on hand makes today, most jars first; then those that want least."""
+    library, _ = kitchen_facts()
+    kitchen, stock = kitchens.read(connection()), stocks.read(connection())
+    pantry = read_pantry(stock.pantry, library, kitchen.measures if kitchen else "us")
+    measures = kitchen.measures if kitchen and kitchen.measures != "imperial" else "us"
+    own = [
+        (
+            one.id,
+            one.title,
+            one.text,
+            settings_here(one.settings.get("jar"), one.settings.get("method"), one.settings.get("formula_id")),
+            True,
+        )
+        for one in kept.all_kept(connection())
+    ]
+    formulas = [
+        (one.id, one.title, formula_text(one, measures), settings_here(formula_id=one.id), one.own is not None)
+        for one in library.formulas.values()
+    ]
+    found: list[CanMake] = []
+    for recipe_id, title, text, settings, is_own in [*own, *formulas]:
+        verdict = judged(text, settings, library)
+        if verdict is None:
+            continue
+        case = held_against(text, verdict, settings, library)
+        found.append(can_make(recipe_id, title, is_own, verdict.destination, case, pantry, stock))
+    return CanMakeView(nearest_first(found), pantry.unread)

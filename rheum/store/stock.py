@@ -1,0 +1,237 @@
+"""What a kitchen has on hand, and what batches drew from it."""
+
+from __future__ import annotations
+
+import json
+import sqlite3
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+
+from rheum.core.jars import Jar, JarError, measured_jar
+from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
+from rheum.core.making.takes import Take
+
+
+def read(connection: sqlite3.Connection) -> Stock:
+    """All of it, as one value."""
+    bottles = connection.execute("SELECT * FROM bottle ORDER BY name, label, id").fetchall()
+    canners = connection.execute("SELECT * FROM canner ORDER BY title, id").fetchall()
+    lids = connection.execute("SELECT * FROM lid_lot ORDER BY mouth, lot, id").fetchall()
+    trims = connection.execute("SELECT ingredient, bought_g, usable_g FROM trim ORDER BY at").fetchall()
+    pantry = connection.execute("SELECT text FROM pantry WHERE id = 1").fetchone()
+    return Stock(
+        tuple(
+            Bottle(
+                row["id"], row["kind"], row["name"], row["label"], row["left_ml"], row["measured"], row["give"], row["lot"],
+                row["opened"], row["price"], row["size_ml"],
+            )
+            for row in bottles
+        ),
+        {row["jar_id"]: row["count"] for row in connection.execute("SELECT jar_id, count FROM jar_count ORDER BY jar_id")},
+        tuple(LidLot(row["id"], row["mouth"], row["lot"], row["count"]) for row in lids),
+        {row["mouth"]: row["count"] for row in connection.execute("SELECT mouth, count FROM band_count")},
+        tuple(
+            Canner(
+                row["id"], row["title"], row["kind"], json.loads(row["holds"]), row["depth_mm"], row["width_mm"], row["watts"],
+                row["fuel"], row["water_l"],
+            )
+            for row in canners
+        ),
+        tuple(TrimRecord(**dict(row)) for row in trims),
+        pantry["text"] if pantry else "",
+    )  # fmt: skip
+
+
+def put_bottle(connection: sqlite3.Connection, bottle: Bottle, now: datetime) -> None:
+    """Enter a bottle, or change it: the same id is the same bottle."""
+    connection.execute(
+        """
+        INSERT INTO bottle (id, kind, name, label, measured, give, lot, opened, price, size_ml, left_ml, entered_at)
+        VALUES (:id, :kind, :name, :label, :measured, :give, :lot, :opened, :price, :size_ml, :left_ml, :now)
+        ON CONFLICT (id) DO UPDATE
+        SET kind = excluded.kind,
+            name = excluded.name,
+            label = excluded.label,
+            measured = excluded.measured,
+            give = excluded.give,
+            lot = excluded.lot,
+            opened = excluded.opened,
+            price = excluded.price,
+            size_ml = excluded.size_ml,
+            left_ml = excluded.left_ml
+        """,
+        {
+            "id": bottle.id,
+            "kind": bottle.kind,
+            "name": bottle.name,
+            "label": bottle.label,
+            "measured": bottle.measured,
+            "give": bottle.measured_give,
+            "lot": bottle.lot,
+            "opened": bottle.opened,
+            "price": bottle.price,
+            "size_ml": bottle.size_ml,
+            "left_ml": bottle.left_ml,
+            "now": now.isoformat(),
+        },
+    )
+
+
+def put_canner(connection: sqlite3.Connection, canner: Canner) -> None:
+    """Enter a canner, or change it."""
+    connection.execute(
+        """
+        INSERT INTO canner (id, title, kind, holds, depth_mm, width_mm, watts, fuel, water_l)
+        VALUES (:id, :title, :kind, :holds, :depth_mm, :width_mm, :watts, :fuel, :water_l)
+        ON CONFLICT (id) DO UPDATE
+        SET title = excluded.title,
+            kind = excluded.kind,
+            holds = excluded.holds,
+            depth_mm = excluded.depth_mm,
+            width_mm = excluded.width_mm,
+            watts = excluded.watts,
+            fuel = excluded.fuel,
+            water_l = excluded.water_l
+        """,
+        {
+            "id": canner.id,
+            "title": canner.title,
+            "kind": canner.kind,
+            "holds": json.dumps(dict(canner.holds)),
+            "depth_mm": canner.depth_mm,
+            "width_mm": canner.width_mm,
+            "watts": canner.watts,
+            "fuel": canner.fuel,
+            "water_l": canner.water_l,
+        },
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class JarMeasures:
+    """A jar of one's own as it was measured: empty and full of water on the scale, and by ruler."""
+
+    id: str
+    title: str
+    empty_g: float
+    full_g: float
+    depth_mm: float
+    mouth_mm: float
+    body_mm: float
+
+
+def own_jars(connection: sqlite3.Connection) -> dict[str, Jar]:
+    """The kitchen's own jars by id. One whose figures cannot be a jar any more stays out: then it has no minutes."""
+    found = {}
+    for row in connection.execute("SELECT id, title, empty_g, full_g, depth_mm, mouth_mm, body_mm FROM own_jar ORDER BY title, id"):
+        try:
+            found[row["id"]] = measured_jar(
+                row["id"], row["title"], row["empty_g"], row["full_g"], row["depth_mm"], row["mouth_mm"], row["body_mm"]
+            )
+        except JarError:
+            continue
+    return found
+
+
+def put_jar(connection: sqlite3.Connection, jar: JarMeasures, now: datetime) -> None:
+    """Enter a jar of one's own, or measure it again."""
+    connection.execute(
+        """
+        INSERT INTO own_jar (id, title, empty_g, full_g, depth_mm, mouth_mm, body_mm, entered_at)
+        VALUES (:id, :title, :empty_g, :full_g, :depth_mm, :mouth_mm, :body_mm, :now)
+        ON CONFLICT (id) DO UPDATE
+        SET title = excluded.title,
+            empty_g = excluded.empty_g,
+            full_g = excluded.full_g,
+            depth_mm = excluded.depth_mm,
+            mouth_mm = excluded.mouth_mm,
+            body_mm = excluded.body_mm
+        """,
+        {
+            "id": jar.id,
+            "title": jar.title,
+            "empty_g": jar.empty_g,
+            "full_g": jar.full_g,
+            "depth_mm": jar.depth_mm,
+            "mouth_mm": jar.mouth_mm,
+            "body_mm": jar.body_mm,
+            "now": now.isoformat(),
+        },
+    )
+
+
+def set_jars(connection: sqlite3.Connection, jar_id: str, count: int) -> None:
+    """How many empty jars of a size there are."""
+    connection.execute(
+        "INSERT INTO jar_count (jar_id, count) VALUES (?, ?) ON CONFLICT (jar_id) DO UPDATE SET count = excluded.count", (jar_id, count)
+    )
+
+
+def put_lids(connection: sqlite3.Connection, lot: LidLot) -> None:
+    """Enter a lot of new lids, or change it."""
+    connection.execute(
+        """
+        INSERT INTO lid_lot (id, mouth, lot, count)
+        VALUES (?, ?, ?, ?)
+        ON CONFLICT (id) DO UPDATE
+        SET mouth = excluded.mouth,
+            lot = excluded.lot,
+            count = excluded.count
+        """,
+        (lot.id, lot.mouth, lot.lot, lot.count),
+    )
+
+
+def set_bands(connection: sqlite3.Connection, mouth: str, count: int) -> None:
+    """How many sound bands of a mouth there are."""
+    connection.execute(
+        "INSERT INTO band_count (mouth, count) VALUES (?, ?) ON CONFLICT (mouth) DO UPDATE SET count = excluded.count", (mouth, count)
+    )
+
+
+_TABLES = {"bottle": "bottle", "canner": "canner", "jar": "own_jar", "lids": "lid_lot"}
+
+
+def remove(connection: sqlite3.Connection, what: str, item_id: str) -> bool:
+    """Take a bottle, canner, own jar or lot of lids out. What batches drew from it stays recorded. KeyError for anything else."""
+    return connection.execute(f"DELETE FROM {_TABLES[what]} WHERE id = ?", (item_id,)).rowcount == 1
+
+
+def add_trim(connection: sqlite3.Connection, trim_id: str, record: TrimRecord, now: datetime) -> None:
+    """Record what a basket came to; the same id again is the same basket."""
+    connection.execute(
+        "INSERT INTO trim (id, ingredient, bought_g, usable_g, at) VALUES (?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING",
+        (trim_id, record.ingredient, record.bought_g, record.usable_g, now.isoformat()),
+    )
+
+
+def set_pantry(connection: sqlite3.Connection, text: str) -> None:
+    """What lies there: produce, salt, sugar, spices, one thing to a line."""
+    connection.execute("INSERT INTO pantry (id, text) VALUES (1, ?) ON CONFLICT (id) DO UPDATE SET text = excluded.text", (text,))
+
+
+def take(connection: sqlite3.Connection, batch_id: str, takes: Iterable[Take]) -> None:
+    """Record what a batch takes and lower what is left, never below nothing; within the transaction that records the batch."""
+    for one in takes:
+        connection.execute(
+            """
+            INSERT INTO drawn (batch_id, what, item_id, says, amount)
+            VALUES (:batch_id, :what, :item_id, :says, :amount)
+            """,
+            {"batch_id": batch_id, "what": one.what, "item_id": one.item_id, "says": one.says, "amount": one.amount},
+        )
+        connection.execute(_LOWER[one.what], {"amount": one.amount if one.what == "bottle" else int(one.amount), "id": one.item_id})
+
+
+_LOWER = {
+    "bottle": "UPDATE bottle SET left_ml = max(0, left_ml - :amount) WHERE id = :id",
+    "lids": "UPDATE lid_lot SET count = max(0, count - :amount) WHERE id = :id",
+    "jars": "UPDATE jar_count SET count = max(0, count - :amount) WHERE jar_id = :id",
+}
+
+
+def taken(connection: sqlite3.Connection, batch_id: str) -> list[Take]:
+    """What a batch took."""
+    rows = connection.execute("SELECT what, item_id, says, amount FROM drawn WHERE batch_id = ? ORDER BY what, item_id", (batch_id,))
+    return [Take(**dict(row)) for row in rows]
