@@ -1,8 +1,8 @@
 /** The acid ledger as a picture: who brings acid, who takes it up, the brine against the formula's, the pH band. Mol are drawn,
  *  not written: what matters is who is large. */
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { memo } from "react";
 import type { Verdict } from "../api/client";
+import { drawnFrom } from "./drawnFrom";
 import { PhBand } from "./PhBand";
 
 interface Bar {
@@ -11,7 +11,7 @@ interface Bar {
   mol: number;
 }
 
-function bars(list: readonly { line: number; mol: number }[], verdict: Verdict): Bar[] {
+function bars(list: readonly { line: number; mol: number }[], verdict: Pick<Verdict, "lines">): Bar[] {
   const names = new Map(verdict.lines.map((line) => [line.line, line.reads_as]));
   return [...list]
     .sort((a, b) => b.mol - a.mol)
@@ -19,7 +19,12 @@ function bars(list: readonly { line: number; mol: number }[], verdict: Verdict):
     .map((one) => ({ ...one, name: names.get(one.line) ?? `line ${one.line}` }));
 }
 
-export const AcidLedger = memo(function AcidLedger({ verdict }: { verdict: Verdict }) {
+export const AcidLedger = drawnFrom(
+  "acid",
+  "lines",
+  "findings",
+)(function AcidLedger({ verdict }) {
+  if (!verdict) return null;
   const { acid } = verdict;
   const brought = bars(acid.brought, verdict);
   const taken = bars(acid.taken_up, verdict);
@@ -31,8 +36,8 @@ export const AcidLedger = memo(function AcidLedger({ verdict }: { verdict: Verdi
       <Text as="h3" fontWeight="700" mb="1">
         Acid
       </Text>
-      <Side title="brings it" list={brought} most={most} color="brine.300" empty="nothing here brings acid" />
-      <Side title="takes it up" list={taken} most={most} color="whey.400" empty="nothing measured takes it up" />
+      <Side title="brings it" list={brought} most={most} empty="nothing here brings acid" />
+      <Side title="takes it up" list={taken} most={most} empty="nothing measured takes it up" />
       {acid.brine_percent !== null && <Brine here={acid.brine_percent} formula={acid.formula_brine_percent} />}
       <Box mt="3">
         <PhBand acid={acid} stale={false} />
@@ -46,43 +51,25 @@ export const AcidLedger = memo(function AcidLedger({ verdict }: { verdict: Verdi
   );
 });
 
-function Side({
-  title,
-  list,
-  most,
-  color,
-  empty,
-}: {
-  title: string;
-  list: Bar[];
-  most: number;
-  color: string;
-  empty: string;
-}) {
+function Side({ title, list, most, empty }: { title: string; list: Bar[]; most: number; empty: string }) {
   return (
     <Box mb="2">
       <Text fontSize="xs" color="ink.faint">
         {title}
       </Text>
       {list.length === 0 && <Text fontSize="sm">{empty}</Text>}
-      <Box as="ul" listStyleType="none">
+      <ul className="acid-bars" data-side={title}>
         {list.map((one) => (
-          <Box as="li" key={one.line} mb="1">
-            <Text fontSize="xs" truncate title={one.name}>
-              {one.name}
-            </Text>
-            <Box
-              h="11px"
-              w={`${Math.max(2, (one.mol / most) * 100).toFixed(1)}%`}
-              bg={color}
-              borderWidth="1.5px"
-              borderColor="ink"
+          <li key={one.line}>
+            <p title={one.name}>{one.name}</p>
+            <div
+              style={{ width: `${Math.max(2, (one.mol / most) * 100).toFixed(1)}%` }}
               role="img"
               aria-label={`${one.mol.toFixed(2)} mol`}
             />
-          </Box>
+          </li>
         ))}
-      </Box>
+      </ul>
     </Box>
   );
 }

@@ -1,7 +1,7 @@
 /** How each line was understood, folded away: nothing is guessed silently. */
 import { Box, Text } from "@chakra-ui/react";
-import { memo } from "react";
-import type { Verdict } from "../api/client";
+import { Fold } from "../parts/Fold";
+import { drawnFrom } from "./drawnFrom";
 
 const WHERE = {
   jar: "",
@@ -10,13 +10,10 @@ const WHERE = {
   method: "from the method",
 } as const;
 
-export const AsRead = memo(function AsRead({ verdict }: { verdict: Verdict }) {
-  if (verdict.lines.length === 0) return null;
+export const AsRead = drawnFrom("lines")(function AsRead({ verdict }) {
+  if (!verdict || verdict.lines.length === 0) return null;
   return (
-    <Box as="details" mt="3" fontSize="sm" color="ink.soft">
-      <Box as="summary" cursor="pointer">
-        How Rheum read these lines
-      </Box>
+    <Fold title="How Rheum read these lines" mt="3" fontSize="sm" color="ink.soft">
       <Box as="ul" listStyleType="none" mt="2">
         {verdict.lines.map((line) => (
           <Box
@@ -40,6 +37,6 @@ export const AsRead = memo(function AsRead({ verdict }: { verdict: Verdict }) {
           </Box>
         ))}
       </Box>
-    </Box>
+    </Fold>
   );
 });

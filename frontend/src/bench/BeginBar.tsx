@@ -1,26 +1,29 @@
 /** Beginning the batch: how many jars, into how many loads, and off to the Stove. */
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { type ComponentProps, memo, useContext, useRef, useState } from "react";
+import { type ComponentProps, useContext, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type CheckIn, newId, type Refusal, type Verdict } from "../api/client";
+import { api, newId, type Refusal } from "../api/client";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
-import { Stale } from "./staleness";
+import { drawnFrom } from "./drawnFrom";
+import { type Asking, Judging } from "./judging";
 
 interface Props {
-  verdict: Verdict | null;
   /** The question as it stands when the button is pressed. */
-  asked: () => { question: CheckIn; stale: boolean };
+  asked: () => Asking;
 }
 
 /** A button that rests while the verdict no longer answers the text; it alone is drawn again then. */
 function FreshTap({ disabled, ...rest }: ComponentProps<typeof Tap>) {
-  const stale = useContext(Stale);
+  const { stale } = useContext(Judging);
   return <Tap {...rest} disabled={disabled || stale} />;
 }
 
-export const BeginBar = memo(function BeginBar({ verdict, asked }: Props) {
+export const BeginBar = drawnFrom(
+  "destination",
+  "jars_high",
+)<Props>(function BeginBar({ verdict, asked }) {
   const [typed, setTyped] = useState<string | null>(null);
   const navigate = useNavigate();
   // One id for one intention: a double tap begins one batch.

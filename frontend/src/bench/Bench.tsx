@@ -1,24 +1,25 @@
 /** The Bench: one batch in the making, judged at every keystroke. */
 import { Box, Flex, Grid, Heading, Text, useBreakpointValue } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { type DragEvent, useCallback, useMemo, useRef, useState } from "react";
-import { api, type Change, type Refusal } from "../api/client";
+import { type DragEvent, memo, useCallback, useMemo, useRef, useState } from "react";
+import { api, type Change, type Finding, type Jar, type Refusal } from "../api/client";
 import { useJars, useKitchen } from "../api/queries";
-import { type Contents, JarDrawing } from "../parts/JarDrawing";
+import { JarDrawing } from "../parts/JarDrawing";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { AcidLedger } from "./AcidLedger";
 import { AsRead } from "./AsRead";
 import { BeginBar } from "./BeginBar";
 import { BenchTools } from "./BenchTools";
+import { drawnFrom } from "./drawnFrom";
+import { Judging } from "./judging";
 import { Margin } from "./Margin";
 import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
 import { Sheet } from "./Sheet";
-import { Slip, type SlipActions } from "./Slip";
-import { Stale } from "./staleness";
-import { emptyDraft, questionOf, useDraft, withChanges } from "./useDraft";
-import { useVerdict } from "./useVerdict";
+import { keyOf, Slip, type SlipActions } from "./Slip";
+import { type Draft, emptyDraft, questionOf, useDraft, withChanges } from "./useDraft";
+import { useSlow, useVerdict } from "./useVerdict";
 import { VerdictPanel } from "./VerdictPanel";
 import { WayToTested } from "./WayToTested";
 import { WhichFormula } from "./WhichFormula";
@@ -26,17 +27,80 @@ import { WhichFormula } from "./WhichFormula";
 /** The largest file that is read; a saved page is rarely larger. */
 const MOST_BYTES = 1_900_000;
 
-/** What answers an older text is greyed, at no cost to what draws it. */
-const fading = {
-  // An answer usually comes within a tenth of a second: only a slower one is seen to fade, and its minutes to go.
-  "& .judged": { transition: "opacity 0s" },
-  "&[data-stale=true] .judged": { opacity: 0.35, pointerEvents: "none", transition: "opacity 0s 0.12s" },
-  "&[data-stale=true] [data-minutes]": { visibility: "hidden", transition: "visibility 0s 0.12s" },
-} as const;
+const NONE: Finding[] = [];
+const NO_JARS: Jar[] = [];
+const LOUD: readonly string[] = ["stop", "limit"];
+
+/** The findings as they are shown: those of a line, and those of the whole by how serious they are. */
+const inOrder = (all: Finding[]) => {
+  const whole = all.filter((finding) => finding.line === null);
+  return {
+    all,
+    lined: all.filter((finding) => finding.line !== null),
+    loud: whole.filter((finding) => LOUD.includes(finding.level)),
+    mild: whole.filter((finding) => !LOUD.includes(finding.level)),
+  };
+};
+
+/** A list of slips; `text` gives each the line that it speaks of, where it does not stand beside it. */
+const Slips = memo(function Slips({ list, actions, text }: { list: Finding[]; actions: SlipActions; text?: string }) {
+  if (list.length === 0) return null;
+  const lines = text?.split("\n");
+  return (
+    <Flex direction="column" gap="2">
+      {list.map((finding, index) => (
+        <Slip key={keyOf(list, index)} finding={finding} actions={actions} quote={lines?.[(finding.line ?? 0) - 1]} />
+      ))}
+    </Flex>
+  );
+});
+
+/** The jar as it will be filled. */
+const Filled = drawnFrom(
+  "jar",
+  "headspace_wanted_mm",
+  "pack",
+)<{ jar?: Jar }>(function Filled({ verdict, jar }) {
+  return (
+    <Flex justify="center">
+      {jar && verdict && (
+        <JarDrawing
+          jar={jar}
+          headspaceMm={verdict.jar?.headspace_mm ?? verdict.headspace_wanted_mm}
+          wantedMm={verdict.headspace_wanted_mm}
+          contents={verdict.pack === "raw" ? "whole" : "chopped"}
+          height={230}
+        />
+      )}
+    </Flex>
+  );
+});
+
+const CAUTION = (
+  <Text fontSize="xs" color="ink.soft">
+    Follow the recipe as written; when in doubt, throw it out, unopened. For selling or giving beyond the household,
+    local food codes and licensed advice decide.
+  </Text>
+);
+
+const Title = memo(function Title({ says }: { says: string }) {
+  return (
+    <Heading as="h1" fontSize="2xl" fontWeight="700">
+      {says}
+    </Heading>
+  );
+});
+
+const titleOf = (text: string) =>
+  text
+    .trim()
+    .split("\n")[0]
+    ?.replace(/^#+\s*/, "")
+    .slice(0, 70) || "An empty sheet";
 
 export function Bench() {
   const kitchen = useKitchen().data;
-  const jars = useJars().data?.jars ?? [];
+  const jars = useJars().data?.jars ?? NO_JARS;
   const { draft, change, replace, undo, undoSays } = useDraft();
   const [tops, setTops] = useState<number[]>([]);
   const [dragged, setDragged] = useState(false);
@@ -51,12 +115,12 @@ export function Bench() {
     [draft, kitchen?.altitude, kitchen?.altitude_unit, kitchen?.measures],
   );
   const { verdict, stale, refusal } = useVerdict(question);
+  const slow = useSlow(stale);
+  const asking = useMemo(() => ({ question, stale }), [question, stale]);
   const latest = useRef({ draft, question, stale });
   latest.current = { draft, question, stale };
   const asked = useCallback(() => latest.current, []);
   const draftNow = useCallback(() => latest.current.draft, []);
-  const questionNow = useCallback(() => latest.current.question, []);
-  const sized = useCallback((text: string, says: string) => replace(() => ({ text }), says), [replace]);
   const fresh = useCallback((text: string, says: string) => replace(() => emptyDraft(text), says), [replace]);
   // A remedy answers the text that was judged: while a newer one is read, its changes would land on other lines.
   const apply = useCallback(
@@ -83,182 +147,130 @@ export function Bench() {
   });
   const { mutate: readFile } = file;
   const onOpened = useCallback((opened: File) => readFile(opened), [readFile]);
+  const whole = useCallback((part: Partial<Draft>, says: string) => replace(() => part, says), [replace]);
+  const all = verdict?.findings ?? NONE;
+  const sorted = useMemo(() => inOrder(all), [all]);
   if (!kitchen) return null;
 
-  const findings = verdict?.findings ?? [];
-  const whole = findings.filter((finding) => finding.line === null);
+  const findings = sorted.all;
   const jar = jars.find((item) => item.id === verdict?.jar?.id) ?? jars.find((item) => item.id === "pint");
-  const contents: Contents = verdict?.pack === "raw" ? "whole" : "chopped";
-  const lined = findings.filter((finding) => finding.line !== null);
-  const lines = draft.text.split("\n");
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setDragged(false);
     const dropped = event.dataTransfer.files[0];
     if (dropped) file.mutate(dropped);
   };
-  const heading = (
-    <Flex justify="space-between" align="center" gap="3" mb="3" wrap="wrap">
-      <Heading as="h1" fontSize="2xl" fontWeight="700">
-        {draft.text
-          .trim()
-          .split("\n")[0]
-          ?.replace(/^#+\s*/, "")
-          .slice(0, 70) || "An empty sheet"}
-      </Heading>
-      <BenchTools
-        kitchen={kitchen}
-        empty={draft.text.trim() === ""}
-        kept={draft.recipeId !== null}
-        draftNow={draftNow}
-        questionNow={questionNow}
-        onSized={sized}
-        onFresh={fresh}
-        onOpened={onOpened}
-        onKept={kept}
-      />
-    </Flex>
-  );
-  const undoTap = undoSays && (
-    <Tap size="sm" variant="warn" onClick={undo} minH="11">
-      Undo: {undoSays.length > 34 ? `${undoSays.slice(0, 32)}…` : undoSays}
-    </Tap>
-  );
-  const sheet = (
-    <Box
-      onDragOver={(event) => {
-        event.preventDefault();
-        setDragged(true);
-      }}
-      onDragLeave={() => setDragged(false)}
-      onDrop={drop}
-      outline={dragged ? "4px dashed" : undefined}
-      outlineColor="mustard.700"
-      outlineOffset="4px"
-      data-drop=""
-    >
-      <Sheet text={draft.text} findings={findings} stale={stale} onChange={typed} onLines={onLines} />
-    </Box>
-  );
-  const panel = refusal ? (
-    <Sentence>{refusal}</Sentence>
-  ) : verdict ? (
-    <VerdictPanel verdict={verdict} stale={stale} />
-  ) : (
-    <Text>Reading …</Text>
-  );
-  const drawing = jar && verdict && (
-    <JarDrawing
-      jar={jar}
-      headspaceMm={verdict.jar?.headspace_mm ?? verdict.headspace_wanted_mm}
-      wantedMm={verdict.headspace_wanted_mm}
-      contents={contents}
-      height={230}
-    />
-  );
-  const strip = (
-    <ProcessStrip
-      verdict={verdict}
-      kitchen={kitchen}
-      jars={jars}
-      jarWanted={draft.jar}
-      method={draft.method}
-      asSet={draft.pack !== null || draft.headspaceMm !== null || draft.minutes !== null}
-      onChange={change}
-    />
-  );
-  const begin = (
-    <Stale value={stale}>
-      <BeginBar verdict={verdict} asked={asked} />
-    </Stale>
-  );
-  const slips = (list: typeof findings) =>
-    list.length > 0 && (
-      <Flex direction="column" gap="2">
-        {list.map((finding) => (
-          <Slip
-            key={finding.code + finding.line + finding.says}
-            finding={finding}
-            actions={actions}
-            quote={lines[(finding.line ?? 0) - 1]}
-          />
-        ))}
-      </Flex>
-    );
-  const loud = whole.filter((finding) => finding.level === "stop" || finding.level === "limit");
-  const mild = whole.filter((finding) => finding.level === "caution" || finding.level === "note");
   const opened = file.error as (Refusal | Error) | null;
+  const asTested =
+    verdict?.destination === "shelf" && !stale && findings.every((finding) => finding.code === "measure-assumed");
 
   return (
-    <Box data-stale={stale} css={fading}>
-      {heading}
-      {opened && <Sentence mb="3">{opened.message}</Sentence>}
-      <Grid
-        templateColumns={{ base: "minmax(0, 1fr)", lg: "330px minmax(0, 1fr)" }}
-        gap={{ base: 3, lg: 4 }}
-        alignItems="stretch"
-      >
-        {panel}
-        <Box className="judged">{strip}</Box>
-      </Grid>
-      <Box mt="2" mb={{ base: 3, lg: 4 }}>
-        <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
-          <Box flex="1" minW="0" className="judged">
-            {verdict && <WhichFormula verdict={verdict} onFollow={follow} />}
-          </Box>
-          <Flex gap="2" wrap="wrap" justify={{ lg: "end" }} maxW={{ lg: "42rem" }} align="start">
-            {undoTap}
-            {verdict && verdict.destination !== "shelf" && (
-              <WayToTested
-                verdict={verdict}
-                question={question}
-                stale={stale}
-                onApply={apply}
-                onWhole={(part, says) => replace(() => part, says)}
-              />
-            )}
-          </Flex>
+    <Judging value={asking}>
+      <div data-slow={slow}>
+        <Flex justify="space-between" align="center" gap="3" mb="3" wrap="wrap">
+          <Title says={titleOf(draft.text)} />
+          <BenchTools
+            kitchen={kitchen}
+            empty={draft.text.trim() === ""}
+            kept={draft.recipeId !== null}
+            draftNow={draftNow}
+            onFresh={fresh}
+            onOpened={onOpened}
+            onKept={kept}
+          />
         </Flex>
-        {loud.length > 0 && (
-          <Box mt="2" className="judged">
-            {slips(loud)}
-          </Box>
-        )}
-      </Box>
-      <Grid
-        templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.15fr) minmax(0, 1fr) 250px" }}
-        gap={{ base: 4, lg: 5 }}
-        alignItems="start"
-      >
-        <Box>
-          {sheet}
-          <Box className="judged">
-            {verdict && <AsRead verdict={verdict} />}
-            {verdict && <PracticeHere verdict={verdict} />}
-          </Box>
+        {opened && <Sentence mb="3">{opened.message}</Sentence>}
+        <Grid
+          templateColumns={{ base: "minmax(0, 1fr)", lg: "330px minmax(0, 1fr)" }}
+          gap={{ base: 3, lg: 4 }}
+          alignItems="stretch"
+        >
+          {refusal ? (
+            <Sentence>{refusal}</Sentence>
+          ) : verdict ? (
+            <VerdictPanel verdict={verdict} stale={stale} />
+          ) : (
+            <Text>Reading …</Text>
+          )}
+          <div className="judged">
+            <ProcessStrip
+              verdict={verdict}
+              kitchen={kitchen}
+              jars={jars}
+              jarWanted={draft.jar}
+              method={draft.method}
+              asSet={draft.pack !== null || draft.headspaceMm !== null || draft.minutes !== null}
+              onChange={change}
+            />
+          </div>
+        </Grid>
+        <Box mt="2" mb={{ base: 3, lg: 4 }}>
+          <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
+            <Box flex="1" minW="0" className="judged">
+              <WhichFormula verdict={verdict} onFollow={follow} />
+            </Box>
+            <Flex gap="2" wrap="wrap" justify={{ lg: "end" }} maxW={{ lg: "42rem" }} align="start">
+              {undoSays && (
+                <Tap size="sm" variant="warn" onClick={undo} minH="11">
+                  Undo: {undoSays.length > 34 ? `${undoSays.slice(0, 32)}…` : undoSays}
+                </Tap>
+              )}
+              {verdict && verdict.destination !== "shelf" && (
+                <WayToTested verdict={verdict} onApply={apply} onWhole={whole} />
+              )}
+            </Flex>
+          </Flex>
+          {sorted.loud.length > 0 && (
+            <Box mt="2" className="judged">
+              <Slips list={sorted.loud} actions={actions} />
+            </Box>
+          )}
         </Box>
-        <Box className="judged">
-          {wide && verdict && <Margin findings={findings} tops={tops} actions={actions} />}
-          {verdict?.destination === "shelf" &&
-            !stale &&
-            findings.every((finding) => finding.code === "measure-assumed") && (
+        <Grid
+          templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.15fr) minmax(0, 1fr) 250px" }}
+          gap={{ base: 4, lg: 5 }}
+          alignItems="start"
+        >
+          <div>
+            <Box
+              onDragOver={(event) => {
+                event.preventDefault();
+                setDragged(true);
+              }}
+              onDragLeave={() => setDragged(false)}
+              onDrop={drop}
+              outline={dragged ? "4px dashed" : undefined}
+              outlineColor="mustard.700"
+              outlineOffset="4px"
+              data-drop=""
+            >
+              <Sheet text={draft.text} findings={findings} stale={stale} onChange={typed} onLines={onLines} />
+            </Box>
+            <div className="judged">
+              <AsRead verdict={verdict} />
+              <PracticeHere verdict={verdict} />
+            </div>
+          </div>
+          <div className="judged">
+            {wide && verdict && <Margin findings={findings} tops={tops} actions={actions} />}
+            {asTested && (
               <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
                 Every line stands as it was tested.
               </Text>
             )}
-          {!wide && slips(lined)}
-          <Box mt="2">{slips(mild)}</Box>
-        </Box>
-        <Flex direction="column" gap="4" align="stretch" className="judged">
-          <Flex justify="center">{drawing}</Flex>
-          {begin}
-          {verdict && <AcidLedger verdict={verdict} />}
-          <Text fontSize="xs" color="ink.soft">
-            Follow the recipe as written; when in doubt, throw it out, unopened. For selling or giving beyond the
-            household, local food codes and licensed advice decide.
-          </Text>
-        </Flex>
-      </Grid>
-    </Box>
+            {!wide && <Slips list={sorted.lined} actions={actions} text={draft.text} />}
+            <Box mt="2">
+              <Slips list={sorted.mild} actions={actions} />
+            </Box>
+          </div>
+          <Flex direction="column" gap="4" align="stretch" className="judged">
+            <Filled verdict={verdict} jar={jar} />
+            <BeginBar verdict={verdict} asked={asked} />
+            <AcidLedger verdict={verdict} />
+            {CAUTION}
+          </Flex>
+        </Grid>
+      </div>
+    </Judging>
   );
 }

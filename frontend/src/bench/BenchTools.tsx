@@ -1,12 +1,11 @@
 /** What can be done with the sheet as a whole: begin from a formula, open a file, keep it, write it out, compare, clear it. */
 import { Flex, Menu, Portal } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { memo, useRef, useState } from "react";
+import { memo, useRef } from "react";
 import { useNavigate } from "react-router";
-import { api, type CheckIn, type Kitchen, newId, type Refusal, type WriteFormat } from "../api/client";
+import { api, type Kitchen, newId, type Refusal, type WriteFormat } from "../api/client";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
-import { AnotherSize } from "./AnotherSize";
 import { FormulaChooser } from "./FormulaChooser";
 import { type Draft, EXAMPLE } from "./useDraft";
 
@@ -16,10 +15,8 @@ interface Props {
   kitchen: Kitchen;
   empty: boolean;
   kept: boolean;
-  /** The question and the draft as they stand when a button is pressed. */
-  questionNow: () => CheckIn;
+  /** The draft as it stands when a button is pressed. */
   draftNow: () => Draft;
-  onSized: (text: string, says: string) => void;
   onFresh: (text: string, says: string) => void;
   onOpened: (file: File) => void;
   onKept: (id: string) => void;
@@ -37,15 +34,12 @@ export const BenchTools = memo(function BenchTools({
   empty,
   kept,
   draftNow,
-  questionNow,
-  onSized,
   onFresh,
   onOpened,
   onKept,
 }: Props) {
   const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const [sizing, setSizing] = useState(false);
   const client = useQueryClient();
   const keep = useMutation({
     mutationFn: () => {
@@ -94,10 +88,9 @@ export const BenchTools = memo(function BenchTools({
             if (file) onOpened(file);
           }}
         />
-        <Tap size="sm" disabled={empty} onClick={() => setSizing(true)}>
-          Another size
+        <Tap size="sm" disabled={empty} onClick={() => navigate("/measure")}>
+          Measure and make
         </Tap>
-        {sizing && <AnotherSize question={questionNow} onClose={() => setSizing(false)} onScaled={onSized} />}
         <Tap size="sm" disabled={empty} aria-busy={keep.isPending} onClick={() => keep.mutate()}>
           {kept ? "Keep the changes" : "Keep this recipe"}
         </Tap>

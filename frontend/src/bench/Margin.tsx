@@ -2,7 +2,7 @@
 import { Box } from "@chakra-ui/react";
 import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { Finding } from "../api/client";
-import { Slip, type SlipActions } from "./Slip";
+import { keyOf, Slip, type SlipActions } from "./Slip";
 
 interface Props {
   findings: Finding[];
@@ -34,7 +34,7 @@ export const Margin = memo(function Margin({ findings, tops, actions }: Props) {
       {placed.map((finding, index) => (
         <Box
           role="listitem"
-          key={`${finding.code}-${finding.line}-${finding.says}`}
+          key={keyOf(placed, index)}
           position="absolute"
           left="0"
           right="0"

@@ -1,12 +1,11 @@
 /** Where sound sources differ, what this kitchen does: named with each batch, chosen in Kitchen. */
 import { Box, Link, Text } from "@chakra-ui/react";
-import { memo } from "react";
 import { Link as RouterLink } from "react-router";
-import type { Verdict } from "../api/client";
 import { Fold } from "../parts/Fold";
+import { drawnFrom } from "./drawnFrom";
 
-export const PracticeHere = memo(function PracticeHere({ verdict }: { verdict: Verdict }) {
-  if (verdict.practice.length === 0) return null;
+export const PracticeHere = drawnFrom("practice")(function PracticeHere({ verdict }) {
+  if (!verdict || verdict.practice.length === 0) return null;
   const chosen = verdict.practice.some((one) => one.chosen);
   return (
     <Fold title="Practice in this kitchen" unfolded={chosen} mt="2" fontSize="sm" color="ink.soft">

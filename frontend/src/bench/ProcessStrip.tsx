@@ -1,10 +1,11 @@
 /** Minutes, altitude, jar, headspace and boiling point in one strip, each with what it follows from. */
 import { Box, Flex, Link, NativeSelect, Text } from "@chakra-ui/react";
-import { memo, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
-import type { Jar, Kitchen, Verdict } from "../api/client";
+import type { Jar, Kitchen } from "../api/client";
 import { inchesOf, mmAndInches } from "../parts/measures";
 import { Tap } from "../parts/Tap";
+import { drawnFrom } from "./drawnFrom";
 import type { Draft } from "./useDraft";
 
 function Cell({ label, children, grow }: { label: string; children: ReactNode; grow?: boolean }) {
@@ -28,7 +29,6 @@ function Cell({ label, children, grow }: { label: string; children: ReactNode; g
 const CHOSEN = { request: "chosen by you", text: "from the text", formula: "the formula's" } as const;
 
 interface Props {
-  verdict: Verdict | null;
   kitchen: Kitchen;
   jars: Jar[];
   jarWanted: string | null;
@@ -38,15 +38,14 @@ interface Props {
   onChange: (change: Partial<Draft>) => void;
 }
 
-export const ProcessStrip = memo(function ProcessStrip({
-  verdict,
-  kitchen,
-  jars,
-  jarWanted,
-  method,
-  asSet,
-  onChange,
-}: Props) {
+export const ProcessStrip = drawnFrom(
+  "process",
+  "jar",
+  "jars_low",
+  "jars_high",
+  "destination",
+  "pack",
+)<Props>(function ProcessStrip({ verdict, kitchen, jars, jarWanted, method, asSet, onChange }) {
   const process = verdict?.process ?? null;
   const jar = verdict?.jar;
   const low = verdict?.jars_low ?? null;

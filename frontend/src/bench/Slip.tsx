@@ -2,7 +2,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Change, Finding } from "../api/client";
-import { LEVELS } from "../look/system";
+import { LEVELS } from "../look/levels";
 import { Edge, LevelWord } from "../parts/marks";
 import { Tap } from "../parts/Tap";
 import { PlaceIt } from "./PlaceIt";
@@ -12,6 +12,12 @@ export interface SlipActions {
   onApply: (changes: readonly Change[], says: string) => void;
   /** Unknown names that may be placed, by line. */
   toPlace: readonly { line: number; name: string }[];
+}
+
+/** A finding keeps its slip while the figures in it change: its code, its line, and which of several such it is. */
+export function keyOf(list: readonly Finding[], index: number): string {
+  const same = (one: Finding | undefined) => one?.code === list[index]?.code && one?.line === list[index]?.line;
+  return `${list[index]?.code} ${list[index]?.line} ${list.slice(0, index).filter(same).length}`;
 }
 
 /** Remembered: a finding that a new verdict gives again is not drawn again. */
@@ -94,7 +100,7 @@ export const Slip = memo(function Slip({
                 )}
               </Flex>
             )}
-            {place && <PlaceIt name={place.name} />}
+            {place && <PlaceIt key={place.name} name={place.name} />}
             {more}
           </>
         )}

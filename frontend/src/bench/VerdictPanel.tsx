@@ -1,39 +1,33 @@
-/** Where the jars may live, in one glance. */
-import { Box, Flex, Text } from "@chakra-ui/react";
+/** Where the jars may live, in one glance. Greyed at once by any edit; plain elements, for that is at every key (look/bench.ts). */
 import type { Verdict } from "../api/client";
-import { DESTINATIONS } from "../look/system";
+import { DESTINATIONS } from "../look/levels";
 import { DestinationMark } from "../parts/marks";
 
+const MARKS = {
+  shelf: <DestinationMark to="shelf" size={60} />,
+  fridge: <DestinationMark to="fridge" size={60} />,
+  discard: <DestinationMark to="discard" size={60} />,
+} as const;
+
 export function VerdictPanel({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
-  const look = DESTINATIONS[verdict.destination];
+  const { word, says } = DESTINATIONS[verdict.destination];
   return (
-    <Box
+    <div
+      className="panel"
       role="status"
       aria-live="polite"
       aria-busy={stale}
       data-destination={verdict.destination}
       data-stale={stale}
-      bg={stale ? "whey.200" : look.wash}
-      color={stale ? "ink.faint" : look.color}
-      borderWidth="2px"
-      borderColor={stale ? "whey.400" : look.color}
-      borderStyle={stale ? "dashed" : "solid"}
-      borderRadius="sm"
-      px="4"
-      py="3"
     >
-      <Flex gap="3" align="center">
-        <DestinationMark to={verdict.destination} size={60} />
-        <Box>
-          <Text as="h2" fontSize="2xl" fontWeight="750" lineHeight="1.1">
-            {stale ? "Reading …" : look.word}
-          </Text>
-          <Text color={stale ? "ink.faint" : "ink"} fontSize="sm">
-            {stale ? "" : verdict.destination === "fridge" ? verdict.fridge.says : (stopSays(verdict) ?? look.says)}
-          </Text>
-        </Box>
-      </Flex>
-    </Box>
+      {MARKS[verdict.destination]}
+      <div>
+        <h2 className="panel-word">{stale ? "Reading …" : word}</h2>
+        <p className="panel-says">
+          {verdict.destination === "fridge" ? verdict.fridge.says : (stopSays(verdict) ?? says)}
+        </p>
+      </div>
+    </div>
   );
 }
 

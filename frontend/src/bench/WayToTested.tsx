@@ -1,23 +1,25 @@
 /** What would make this a tested one: each line before and after, the verdict with it, applied one by one or all together. */
 import { Box, CloseButton, Dialog, Flex, NativeSelect, Portal, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useRef, useState } from "react";
-import { api, type Change, type CheckIn, type Refusal, type Verdict } from "../api/client";
+import { useContext, useRef, useState } from "react";
+import { api, type Change, type Refusal, type Verdict } from "../api/client";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { drawnFrom } from "./drawnFrom";
+import { Judging } from "./judging";
 import type { Draft } from "./useDraft";
 
 interface Props {
-  verdict: Verdict;
-  question: CheckIn;
-  stale: boolean;
   onApply: (changes: readonly Change[], says: string) => void;
   onWhole: (part: Partial<Draft>, says: string) => void;
 }
 
 /** The button; the dialog is made only while it is open, for the sheet above is typed in. */
-export function WayToTested(props: Props) {
+export const WayToTested = drawnFrom(
+  "formula",
+  "nearest",
+)<Props>(function WayToTested(props) {
   const [open, setOpen] = useState(false);
   const opener = useRef<HTMLButtonElement>(null);
   const close = () => {
@@ -29,12 +31,18 @@ export function WayToTested(props: Props) {
       <Tap ref={opener} size="md" variant="warn" aria-haspopup="dialog" onClick={() => setOpen(true)}>
         What would make this a tested one?
       </Tap>
-      {open && <Way {...props} onClose={close} />}
+      {open && props.verdict && <Way {...props} verdict={props.verdict} onClose={close} />}
     </>
   );
+});
+
+interface WayProps extends Props {
+  verdict: Pick<Verdict, "formula" | "nearest">;
+  onClose: () => void;
 }
 
-function Way({ verdict, question, stale, onApply, onWhole, onClose }: Props & { onClose: () => void }) {
+function Way({ verdict, onApply, onWhole, onClose }: WayProps) {
+  const { question, stale } = useContext(Judging);
   const [wanted, setWanted] = useState<string | null>(null);
   const formulaId = wanted ?? verdict.formula?.id ?? verdict.nearest[0]?.id ?? "";
   const way = useQuery({

@@ -1,16 +1,21 @@
 /** Which tested formula this is judged against, and the choice among the nearest: the person says which one they meant. */
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { memo } from "react";
-import type { Verdict } from "../api/client";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
+import { drawnFrom } from "./drawnFrom";
 
 interface Props {
-  verdict: Verdict;
   onFollow: (id: string | null, title: string) => void;
 }
 
-export const WhichFormula = memo(function WhichFormula({ verdict, onFollow }: Props) {
+export const WhichFormula = drawnFrom(
+  "formula",
+  "nearest",
+  "tied",
+  "chosen",
+  "differs",
+)<Props>(function WhichFormula({ verdict, onFollow }) {
+  if (!verdict) return null;
   const { formula, nearest, tied, chosen } = verdict;
   const differs = new Map(verdict.differs.map((one) => [one.id, one.says]));
   return (

@@ -1,5 +1,6 @@
 /** The verdict of a text, and whether it still is the verdict of the text on the screen. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, replaceEqualDeep, useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
 import { api, type CheckIn, type Refusal, type Verdict } from "../api/client";
 import { useAlive } from "../api/queries";
 
@@ -21,6 +22,9 @@ export function useVerdict(question: CheckIn): Judged {
     gcTime: 30_000,
     retry: false,
   });
+  // What a new verdict says again stays the same object, so that only what it says anew is drawn again.
+  const last = useRef<Verdict | null>(null);
+  last.current = replaceEqualDeep(last.current, check.data ?? null);
   const error = check.error as Refusal | null;
   const gone = alive.isError || Boolean(error?.gone);
   if (gone)
@@ -31,5 +35,21 @@ export function useVerdict(question: CheckIn): Judged {
       gone,
     };
   if (error) return { verdict: null, stale: false, refusal: error.message, gone };
-  return { verdict: check.data ?? null, stale: check.isPlaceholderData || check.isFetching, refusal: null, gone };
+  return { verdict: last.current, stale: check.isPlaceholderData || check.isFetching, refusal: null, gone };
+}
+
+/** An answer usually comes within a tenth of a second: only what waits longer is seen to fade. */
+const SLOW_MS = 120;
+
+export function useSlow(stale: boolean): boolean {
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    if (!stale) {
+      setSlow(false);
+      return;
+    }
+    const timer = setTimeout(() => setSlow(true), SLOW_MS);
+    return () => clearTimeout(timer);
+  }, [stale]);
+  return slow && stale;
 }

@@ -1,5 +1,6 @@
 /** Rheum's look in one place: colours, type, spacing and the recipes built on them. docs/look.md says why. */
 import { createSystem, defaultConfig, defineConfig, defineRecipe } from "@chakra-ui/react";
+import { benchCss } from "./bench";
 
 export const tap = defineRecipe({
   base: {
@@ -49,6 +50,12 @@ const config = defineConfig({
     "::selection": { bg: "mustard.200" },
     "*:focus-visible": { outline: "3px solid {colors.mustard.600}", outlineOffset: "2px" },
     "*, *::before, *::after": { _motionReduce: { transition: "none !important", animation: "none !important" } },
+    ...benchCss,
+    // On paper only the list that was asked for.
+    "body:has([data-paper]) *": { _print: { visibility: "hidden" } },
+    "[data-paper], [data-paper] *": { _print: { visibility: "visible !important" } },
+    "[data-paper]": { _print: { position: "absolute", left: "0", top: "0", width: "100%", margin: "0" } },
+    "[data-paper] button": { _print: { display: "none !important" } },
   },
   theme: {
     tokens: {
@@ -104,17 +111,3 @@ const config = defineConfig({
 });
 
 export const system = createSystem(defaultConfig, config);
-
-/** How serious a finding is, told by the edge of its slip as well as by its word. */
-export const LEVELS = {
-  stop: { word: "Stop", edge: "solid", color: "beet.600", wash: "beet.100", width: "10px" },
-  limit: { word: "Limit", edge: "double", color: "frost.600", wash: "whey.50", width: "8px" },
-  caution: { word: "Caution", edge: "dashed", color: "mustard.700", wash: "whey.50", width: "3px" },
-  note: { word: "Note", edge: "dotted", color: "whey.400", wash: "transparent", width: "3px" },
-} as const;
-
-export const DESTINATIONS = {
-  shelf: { word: "Shelf", says: "These jars may stand on the shelf.", color: "shelf", wash: "shelf.wash" },
-  fridge: { word: "Refrigerator", says: "Refrigerator or freezer only.", color: "fridge", wash: "fridge.wash" },
-  discard: { word: "Do not jar", says: "Not safe to jar as it stands.", color: "discard", wash: "discard.wash" },
-} as const;
