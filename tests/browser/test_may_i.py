@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import re
 from pathlib import Path
 
 import pytest
@@ -302,25 +301,3 @@ def test_a_jar_gone_bad_is_said_and_leaves_the_shelf(demo_server: Running, open_
     assert serious_faults(page) == []
     page.get_by_role("button", name="Thrown out").click()
     expect(page.get_by_text("thrown out", exact=True)).to_be_visible()
-
-
-@SIZES
-def test_the_basket_decides_the_size(size: dict[str, int], demo_server: Running, open_page: Opener) -> None:
-    page = open_page(demo_server.url, size)
-    sheet(page, BEANS)
-    page.get_by_role("button", name="Another size").click()
-    dialog = page.get_by_role("dialog")
-    dialog.get_by_label("Full basket, g").fill("4900")
-    dialog.get_by_label("The basket alone, g").fill("5000")
-    expect(dialog.get_by_role("alert")).to_contain_text("cannot weigh as much")
-    dialog.get_by_label("The basket alone, g").fill("510")
-    expect(dialog.locator("[data-factor]")).to_contain_text("2.42 times the recipe")
-    dialog.get_by_label("Vinegar on hand, ml").fill("1500")
-    expect(dialog.locator("[data-factor]")).to_contain_text("1.58 times the recipe, about 12 to 13 jars")
-    expect(dialog.get_by_text("What limits it is")).to_contain_text("the vinegar on hand")
-    assert serious_faults(page) == []
-    dialog.get_by_role("button", name="Write it at this size").click()
-    settled(page, "shelf")
-    expect(page.get_by_label(FIELD)).to_have_value(re.compile(r"6 1/4 cups plus 1 tbsp white vinegar \(5%\)"))
-    page.get_by_role("button", name="Undo: the recipe at its size").click()
-    expect(page.get_by_label(FIELD)).to_have_value(BEANS)

@@ -12,7 +12,7 @@ from tests.conftest import Running
 def test_a_sum_follows_what_is_typed(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url + "/reckoner", LAPTOP)
     answer = page.locator("[data-answer]")
-    expect(answer).to_contain_text("315 ml (1 1/4 cups) of the 7 % one")
+    expect(answer).to_contain_text("320 ml (1 1/4 cups plus 1 1/2 tbsp) of the 7 % one")
     page.get_by_label("The weaker one").fill("0")
     expect(answer).to_contain_text("of water make 950 ml")
     expect(page.get_by_role("img", name="7 %: ")).to_be_visible()
@@ -27,6 +27,11 @@ def test_a_sum_follows_what_is_typed(demo_server: Running, open_page: Opener) ->
     page.get_by_label("or a thermometer").fill("93.9")
     expect(answer).to_contain_text("stands for about")
     expect(page.get_by_text("Never let a thermometer lower the band")).to_be_visible()
+    page.get_by_label("or a thermometer").fill("")
+    page.get_by_label("or a barometer").fill("870")
+    expect(answer).to_contain_text("At 870 hPa water boils at 95.8 °C (204.4 °F)")
+    page.get_by_label("or a barometer").fill("87")
+    expect(page.get_by_role("alert")).to_contain_text("650 to 1,090 hPa")
 
 
 @pytest.mark.parametrize("size", [LAPTOP, PHONE], ids=["laptop", "phone"])
@@ -38,9 +43,11 @@ def test_every_sum_answers_with_its_working_and_a_picture(size: dict[str, int], 
         "brine",
         "salt",
         "convert",
+        "trim",
         "sanitiser",
         "boiling",
         "sterilise",
+        "canner-water",
         "to-boil",
         "steam",
         "jars",

@@ -15,7 +15,19 @@ from rheum.api.setup import Setup
 from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
 from tests.conftest import MovableClock, Running
 
-SCREENS = ["/", "/stove", "/stove/demo-0011", "/stove/demo-0012", "/shelf", "/kitchen"]
+SCREENS = [
+    "/",
+    "/stove",
+    "/stove/demo-0011",
+    "/stove/demo-0012",
+    "/shelf",
+    "/kitchen",
+    "/kitchen/vinegar",
+    "/kitchen/jars",
+    "/kitchen/canners",
+    "/measure",
+    "/recipes/on-hand",
+]
 
 
 @pytest.mark.parametrize("size", [LAPTOP, PHONE], ids=["laptop", "phone"])

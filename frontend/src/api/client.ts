@@ -15,7 +15,7 @@ export type RunAction = Schemas["BatchOut.Action"];
 export type Shelf = Schemas["ShelfOut"];
 export type ShelfBatch = Schemas["ShelfOut.ShelfBatch"];
 export type CheckIn = Partial<Schemas["CheckIn"]>;
-export type BeginIn = Partial<Schemas["BeginIn"]> & Pick<Schemas["BeginIn"], "id" | "text" | "jars">;
+export type BeginIn = Partial<Omit<Schemas["BeginIn"], "wish">> & { id: string; text: string; wish?: WishIn };
 export type EventIn = Partial<Schemas["EventIn"]> & Pick<Schemas["EventIn"], "id" | "kind">;
 export type Change = Schemas["VerdictOut.Change"];
 export type Becoming = Schemas["BecomingOut"];
@@ -32,7 +32,16 @@ export type Looked = Schemas["LookedOut"];
 export type WriteFormat = Schemas["RecipeWriteIn"]["format"];
 export type ReckonAsked = Schemas["ReckonIn"]["asked"];
 export type Answer = Schemas["AnswerOut"];
-export type Scaled = Schemas["ScaledOut"];
+export type Plan = Schemas["PlanOut"];
+export type PlanIn = Partial<Omit<Schemas["PlanIn"], "wish">> & { text: string; wish: WishIn };
+export type WishIn = Partial<Schemas["PlanIn.WishIn"]>;
+export type Stock = Schemas["StockOut"] & { stock: Required<Schemas["StockOut.Stock"]> };
+export type Bottle = Schemas["StockOut.Bottle"];
+export type Canner = Schemas["StockOut.Canner"];
+export type CanMake = Schemas["CanMakeOut"];
+export type ScaleReading = Schemas["ReadingOut"];
+export type Sheet = Schemas["SheetOut"];
+export type Paper = "a4" | "letter";
 export type KitchenIn = Partial<Schemas["KitchenIn"]>;
 
 /** What the server refused, with its sentence; `gone` when no server answered at all. */
@@ -49,7 +58,7 @@ export class Refusal extends Error {
   }
 }
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(path, {
@@ -70,7 +79,11 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
       problem.field,
     );
   }
-  return (await response.json()) as T;
+  return response;
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  return (await (await send(method, path, body, signal)).json()) as T;
 }
 
 export const api = {
@@ -83,10 +96,18 @@ export const api = {
     ask<Schemas["FormulaTextOut"]>("GET", `/api/formulas/${id}/text?measures=${measures}`),
   becoming: (body: CheckIn & { formula_id: string }, signal?: AbortSignal) =>
     ask<Becoming>("POST", "/api/becoming", body, signal),
-  scale: (body: CheckIn & Record<string, unknown>) => {
-    const { recipe: _recipe, ...rest } = body;
-    return ask<Scaled>("POST", "/api/scale", rest);
-  },
+  plan: (body: PlanIn, signal?: AbortSignal) => ask<Plan>("POST", "/api/plan", body, signal),
+  sheet: (body: PlanIn & { paper: Paper }) => ask<Schemas["SheetOut"]>("POST", "/api/sheet", body),
+  sheetPdf: async (body: PlanIn & { paper: Paper }) => (await send("POST", "/api/sheet.pdf", body)).blob(),
+  canMake: () => ask<CanMake>("GET", "/api/can-make"),
+  stock: () => ask<Stock>("GET", "/api/stock"),
+  putStock: (what: string, body: unknown) => ask<Stock>("PUT", `/api/stock/${what}`, body),
+  postStock: (what: string, body: unknown) => ask<Stock>("POST", `/api/stock/${what}`, body),
+  takeOutStock: (what: string, id: string) => ask<Stock>("DELETE", `/api/stock/${what}/${encodeURIComponent(id)}`),
+  scale: () => ask<ScaleReading>("GET", "/api/scale"),
+  scaleTare: () => ask<ScaleReading>("POST", "/api/scale/tare"),
+  scaleUnit: (unit: ScaleReading["unit"]) => ask<ScaleReading>("POST", "/api/scale/unit", { unit }),
+  scalePut: (grams: number) => ask<ScaleReading>("POST", "/api/scale/put", { grams }),
   compare: (body: Partial<Schemas["CompareIn"]> & { texts: string[] }) => ask<Comparison>("POST", "/api/compare", body),
   placements: () => ask<Placements>("GET", "/api/placements"),
   place: (name: string, kind: string) => ask<Placements>("PUT", "/api/placements", { name, kind }),

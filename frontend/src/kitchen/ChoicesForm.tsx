@@ -2,7 +2,7 @@
 import { Box, Field, Flex, Grid, Heading, NativeSelect, Text } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, type Choices, type Refusal } from "../api/client";
-import { useChoices, useFactsChanged, usePlacements } from "../api/queries";
+import { answered, useChoices, useFactsChanged, usePlacements } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
@@ -76,8 +76,8 @@ export function ChoicesForm() {
   const changed = useFactsChanged();
   const save = useMutation({
     mutationFn: (made: Choices) => api.setChoices(made),
-    onSuccess: (made) => {
-      client.setQueryData(["choices"], made);
+    onSuccess: async (made) => {
+      await answered(client, ["choices"], made);
       changed();
     },
   });

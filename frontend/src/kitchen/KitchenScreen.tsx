@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useKitchen } from "../api/queries";
 import { ChoicesForm } from "./ChoicesForm";
 import { KitchenForm } from "./KitchenForm";
+import { KitchenParts } from "./StockScreen";
 
 export function KitchenScreen() {
   const kitchen = useKitchen().data;
@@ -11,6 +12,7 @@ export function KitchenScreen() {
   if (!kitchen) return null;
   return (
     <Box maxW="46rem">
+      <KitchenParts />
       <Heading as="h1" fontSize="3xl" fontWeight="700">
         {kitchen.name}
       </Heading>

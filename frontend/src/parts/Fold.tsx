@@ -1,6 +1,6 @@
-/** Something folded away behind a line of words; it may come unfolded. */
+/** Something folded away behind a line of words; it may come unfolded. What is folded is not drawn. */
 import { Box, type BoxProps } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 
 interface Props extends Omit<BoxProps, "title"> {
   title: ReactNode;
@@ -8,13 +8,14 @@ interface Props extends Omit<BoxProps, "title"> {
 }
 
 export function Fold({ title, unfolded, children, ...rest }: Props) {
+  const [open, setOpen] = useState(Boolean(unfolded));
   return (
     <Box asChild {...rest}>
-      <details open={unfolded || undefined}>
+      <details open={unfolded || undefined} onToggle={(event) => setOpen(event.currentTarget.open)}>
         <Box as="summary" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px">
           {title}
         </Box>
-        {children}
+        {open || unfolded ? children : null}
       </details>
     </Box>
   );

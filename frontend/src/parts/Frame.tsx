@@ -1,7 +1,7 @@
 /** The frame around every screen: where one is, and the ways to the others; a rail on a laptop, a bar under the thumb on a phone. */
 import { Box, Flex, Link, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { NavLink } from "react-router";
+import { NavLink, useLocation } from "react-router";
 import { useKitchen } from "../api/queries";
 
 const PLACES = [
@@ -27,6 +27,8 @@ const PLACES = [
 
 export function Frame({ children }: { children: ReactNode }) {
   const kitchen = useKitchen().data;
+  // Measuring is the Bench's other side.
+  const measuring = useLocation().pathname.startsWith("/measure");
   return (
     <Flex minH="100dvh" direction={{ base: "column", md: "row" }}>
       <Link
@@ -66,33 +68,36 @@ export function Frame({ children }: { children: ReactNode }) {
         </Text>
         {PLACES.map((place) => (
           <NavLink key={place.to} to={place.to} end={place.to === "/"}>
-            {({ isActive }) => (
-              <Flex
-                direction="column"
-                align="center"
-                justify="center"
-                h={{ base: "58px", md: "72px" }}
-                gap="0.5"
-                bg={isActive ? "whey.100" : "transparent"}
-                color={isActive ? "ink" : "whey.100"}
-                fontSize="xs"
-                fontWeight={isActive ? 700 : 500}
-                _hover={{ bg: isActive ? "whey.100" : "ink.soft" }}
-              >
-                <svg
-                  width="26"
-                  height="26"
-                  viewBox="0 0 32 32"
-                  aria-hidden="true"
-                  fill="currentColor"
-                  stroke="currentColor"
-                  strokeWidth="0.6"
+            {({ isActive: here }) => {
+              const isActive = here || (measuring && place.to === "/");
+              return (
+                <Flex
+                  direction="column"
+                  align="center"
+                  justify="center"
+                  h={{ base: "58px", md: "72px" }}
+                  gap="0.5"
+                  bg={isActive ? "whey.100" : "transparent"}
+                  color={isActive ? "ink" : "whey.100"}
+                  fontSize="xs"
+                  fontWeight={isActive ? 700 : 500}
+                  _hover={{ bg: isActive ? "whey.100" : "ink.soft" }}
                 >
-                  <path d={place.path} fillRule="evenodd" />
-                </svg>
-                {place.word}
-              </Flex>
-            )}
+                  <svg
+                    width="26"
+                    height="26"
+                    viewBox="0 0 32 32"
+                    aria-hidden="true"
+                    fill="currentColor"
+                    stroke="currentColor"
+                    strokeWidth="0.6"
+                  >
+                    <path d={place.path} fillRule="evenodd" />
+                  </svg>
+                  {place.word}
+                </Flex>
+              );
+            }}
           </NavLink>
         ))}
         <Text

@@ -1,6 +1,7 @@
 /** A jar drawn from its own measures, with what is in it and the headspace against a stepped gauge. */
 import { memo, type ReactNode, useId } from "react";
 import type { Jar } from "../api/client";
+import { jarShape, LID, WALL } from "./jarShape";
 import { inchesOf } from "./measures";
 
 export type Contents = "whole" | "chopped";
@@ -93,14 +94,9 @@ export const JarDrawing = memo(function JarDrawing({
 }: Props) {
   const clip = useId();
   const { depth_mm: depth, mouth_mm: mouth, body_mm: body } = jar;
-  const wall = 3;
-  const neck = 17;
-  const shoulder = body > mouth + 6 ? 14 : 5;
-  const half = body / 2;
-  const lid = 5;
-  const outline = `M${-mouth / 2 - wall} 0 V${neck} C${-mouth / 2 - wall} ${neck + shoulder * 0.6} ${-half - wall} ${neck + shoulder * 0.4} ${-half - wall} ${neck + shoulder} V${depth - 5} Q${-half - wall} ${depth + wall} ${-half + 5} ${depth + wall} H${half - 5} Q${half + wall} ${depth + wall} ${half + wall} ${depth - 5} V${neck + shoulder} C${half + wall} ${neck + shoulder * 0.4} ${mouth / 2 + wall} ${neck + shoulder * 0.6} ${mouth / 2 + wall} ${neck} V0`;
-  const inside = `M${-mouth / 2} 0 V${neck} C${-mouth / 2} ${neck + shoulder * 0.6} ${-half} ${neck + shoulder * 0.4} ${-half} ${neck + shoulder} V${depth - 5} Q${-half} ${depth} ${-half + 7} ${depth} H${half - 7} Q${half} ${depth} ${half} ${depth - 5} V${neck + shoulder} C${half} ${neck + shoulder * 0.4} ${mouth / 2} ${neck + shoulder * 0.6} ${mouth / 2} ${neck} V0 Z`;
-  const right = half + wall + 10;
+  const { outline, inside, neck, shoulder, half } = jarShape(jar);
+  const right = half + WALL + 10;
+  const lid = LID;
   const gaugeWidth = 46;
   const view = { x: -half - 12, y: -lid - 8, w: body + 24 + gaugeWidth + 8, h: depth + lid + 18 };
   const step = (mm: number) => Math.max(0, mm);
@@ -134,11 +130,11 @@ export const JarDrawing = memo(function JarDrawing({
         />
       </g>
       <path d={outline} fill="none" stroke="#1e2a22" strokeWidth="1.8" strokeLinecap="round" />
-      <rect x={-mouth / 2 - wall - 1.5} y={-lid} width={mouth + wall * 2 + 3} height={lid} fill="#1e2a22" rx="1" />
+      <rect x={-mouth / 2 - WALL - 1.5} y={-lid} width={mouth + WALL * 2 + 3} height={lid} fill="#1e2a22" rx="1" />
       <rect
-        x={-mouth / 2 - wall - 1.5}
+        x={-mouth / 2 - WALL - 1.5}
         y={2}
-        width={mouth + wall * 2 + 3}
+        width={mouth + WALL * 2 + 3}
         height={11}
         fill="#8d8a6c"
         opacity="0.5"

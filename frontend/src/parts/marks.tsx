@@ -1,6 +1,6 @@
 /** Rheum's own marks: where jars may live, and how serious a finding is. Each has a shape and a word of its own. */
 import { Box, HStack, Text } from "@chakra-ui/react";
-import { DESTINATIONS, LEVELS } from "../look/system";
+import { DESTINATIONS, LEVELS } from "../look/levels";
 
 type Destination = keyof typeof DESTINATIONS;
 type Level = keyof typeof LEVELS;

@@ -6,7 +6,7 @@ import { useLocation, useNavigate } from "react-router";
 import { api, type Comparison, type Kitchen, type Refusal } from "../api/client";
 import { useKitchen, useRecipes } from "../api/queries";
 import { layOnBench } from "../bench/useDraft";
-import { DESTINATIONS } from "../look/system";
+import { DESTINATIONS } from "../look/levels";
 import { DestinationBadge, DestinationMark } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";

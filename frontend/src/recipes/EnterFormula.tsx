@@ -1,11 +1,12 @@
 /** Entering a formula from a tested source: the source, the recipe, what it says of jars and time; looked over; what matters
  *  a second time; stored. */
-import { Box, Field, Flex, Grid, Heading, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
+import { Box, Field, Flex, Grid, Heading, Text, Textarea } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, type EntryIn, type Looked, type Refusal } from "../api/client";
 import { useFactsChanged } from "../api/queries";
+import { Choose, Figure } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
@@ -133,15 +134,15 @@ export function EnterFormula() {
       >
         <Part number={1} title="The source">
           <Grid templateColumns={{ base: "1fr", md: "1fr 1.6fr 1fr 0.6fr" }} gap="3">
-            <Choice
+            <Choose
               label="It comes from"
               value={form.sourceKind}
               onChange={(value) => set({ sourceKind: value as Form["sourceKind"] })}
               options={SOURCES}
             />
-            <Line label="Title" value={form.title} onChange={(title) => set({ title })} />
-            <Line label="Page or sheet" value={form.page} onChange={(page) => set({ page })} />
-            <Line label="Year" value={form.year} onChange={(year) => set({ year })} numeric />
+            <Figure words label="Title" value={form.title} onChange={(title) => set({ title })} />
+            <Figure words label="Page or sheet" value={form.page} onChange={(page) => set({ page })} />
+            <Figure label="Year" value={form.year} onChange={(year) => set({ year })} />
           </Grid>
         </Part>
         <Part number={2} title="The recipe, as it stands there">
@@ -164,13 +165,13 @@ export function EnterFormula() {
         </Part>
         <Part number={3} title="Jars and minutes, as the source gives them">
           <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, 1fr)" }} gap="3">
-            <Choice
+            <Choose
               label="It is a"
               value={form.kind}
               onChange={(value) => set({ kind: value as Form["kind"] })}
               options={KINDS.map((kind) => [kind, kind])}
             />
-            <Choice
+            <Choose
               label="Packed"
               value={form.pack}
               onChange={(value) => set({ pack: value as Form["pack"] })}
@@ -179,17 +180,18 @@ export function EnterFormula() {
                 ["raw", "raw"],
               ]}
             />
-            <Choice label="Headspace" value={form.gap} onChange={(gap) => set({ gap })} options={GAPS} />
-            <Line label="Weeks before opening" value={form.weeks} onChange={(weeks) => set({ weeks })} numeric />
-            <Line label="Makes, at least" value={form.low} onChange={(low) => set({ low })} numeric />
-            <Line label="Makes, at most" value={form.high} onChange={(high) => set({ high })} numeric />
-            <Choice
+            <Choose label="Headspace" value={form.gap} onChange={(gap) => set({ gap })} options={GAPS} />
+            <Figure label="Weeks before opening" value={form.weeks} onChange={(weeks) => set({ weeks })} />
+            <Figure label="Makes, at least" value={form.low} onChange={(low) => set({ low })} />
+            <Figure label="Makes, at most" value={form.high} onChange={(high) => set({ high })} />
+            <Choose
               label="Jars of"
               value={form.jar}
               onChange={(jar) => set({ jar })}
               options={SIZES.map((size) => [size, size])}
             />
-            <Line
+            <Figure
+              words
               label="Heights of its table, ft"
               value={form.bands}
               onChange={(bands) => set({ bands })}
@@ -230,7 +232,8 @@ export function EnterFormula() {
                 </Text>
                 <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3">
                   {looked.twice.map((one) => (
-                    <Line
+                    <Figure
+                      words
                       key={one.line}
                       label={`Line ${one.line}: how much ${one.name}?`}
                       value={again[one.line] ?? ""}
@@ -288,60 +291,6 @@ function Part({ number, title, children }: { number: number; title: string; chil
   );
 }
 
-interface LineProps {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  numeric?: boolean;
-  placeholder?: string;
-}
-
-function Line({ label, value, onChange, numeric, placeholder }: LineProps) {
-  return (
-    <Field.Root>
-      <Field.Label fontSize="sm">{label}</Field.Label>
-      <Input
-        bg="whey.50"
-        borderColor="ink"
-        inputMode={numeric ? "decimal" : undefined}
-        placeholder={placeholder}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      />
-    </Field.Root>
-  );
-}
-
-interface ChoiceProps {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  options: readonly (readonly [string, string])[];
-}
-
-function Choice({ label, value, onChange, options }: ChoiceProps) {
-  return (
-    <Field.Root>
-      <Field.Label fontSize="sm">{label}</Field.Label>
-      <NativeSelect.Root>
-        <NativeSelect.Field
-          bg="whey.50"
-          borderColor="ink"
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        >
-          {options.map(([id, says]) => (
-            <option key={id} value={id}>
-              {says}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </Field.Root>
-  );
-}
-
 interface MinuteProps {
   value: Record<string, string>;
   onChange: (value: Record<string, string>) => void;
@@ -353,7 +302,8 @@ function MinuteFields({ value, onChange, sizes, label }: MinuteProps) {
   return (
     <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, 1fr)" }} gap="3" mt="2">
       {sizes.map((size) => (
-        <Line
+        <Figure
+          words
           key={size}
           label={`${label}: ${size}`}
           value={value[size] ?? ""}

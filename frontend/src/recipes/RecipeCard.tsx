@@ -2,7 +2,7 @@
 import { Box, Checkbox, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { OwnRecipe, Tested } from "../api/client";
-import { DESTINATIONS } from "../look/system";
+import { DESTINATIONS } from "../look/levels";
 import { DestinationMark } from "../parts/marks";
 import { Tap } from "../parts/Tap";
 

@@ -55,7 +55,7 @@ export function Recipes() {
     },
     onSuccess: (texts) => navigate("/recipes/compare", { state: { texts } }),
   });
-  if (shelf.error) return <Sentence>{shelf.error.message}</Sentence>;
+  if (shelf.error && !shelf.data) return <Sentence>{shelf.error.message}</Sentence>;
   if (!shelf.data) return <Text>Looking through the recipes …</Text>;
 
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
@@ -64,7 +64,7 @@ export function Recipes() {
   const tested = shelf.data.tested.filter((one) => fits(`${one.title} ${one.produce} ${one.kind} ${one.source}`));
   const mark = (id: string) =>
     setMarked((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id].slice(-MOST)));
-  const error = (out.error ?? take.error ?? open.error ?? compare.error) as Refusal | null;
+  const error = (shelf.error ?? out.error ?? take.error ?? open.error ?? compare.error) as Refusal | null;
   const card = (one: OwnRecipe | Tested) => (
     <RecipeCard
       key={one.id}
@@ -91,6 +91,9 @@ export function Recipes() {
             }}
           >
             A new recipe
+          </Tap>
+          <Tap size="sm" onClick={() => navigate("/recipes/on-hand")}>
+            What can be made today
           </Tap>
           <Tap size="sm" onClick={() => navigate("/recipes/enter")}>
             Enter a tested source

@@ -1,10 +1,11 @@
 /** The Reckoner: each small sum of the work on its own, followed at every keystroke, with its working and a picture. */
-import { Box, Field, Flex, Grid, Heading, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading, NativeSelect, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, type Refusal } from "../api/client";
 import { useJars } from "../api/queries";
+import { Choose, Figure } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { Picture, Working } from "./Picture";
@@ -147,36 +148,12 @@ function OneField({ field, value, onChange }: { field: FieldOf; value: string; o
   const jars = useJars().data?.jars ?? [];
   const options = field.options === "jars" ? jars.map((jar) => [jar.id, jar.title] as const) : field.options;
   return (
-    <Field.Root gridColumn={field.kind === "text" ? "1 / -1" : undefined}>
-      <Field.Label fontSize="sm">{field.label}</Field.Label>
+    <Box gridColumn={field.kind === "text" ? "1 / -1" : undefined}>
       {options ? (
-        <NativeSelect.Root>
-          <NativeSelect.Field
-            bg="whey.50"
-            borderColor="ink"
-            borderWidth="2px"
-            value={value}
-            onChange={(event) => onChange(event.target.value)}
-          >
-            {options.map(([id, says]) => (
-              <option key={id} value={id}>
-                {says}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Choose label={field.label} value={value} onChange={onChange} options={options} />
       ) : (
-        <Input
-          bg="whey.50"
-          borderColor="ink"
-          borderWidth="2px"
-          fontSize="lg"
-          inputMode={field.kind ? undefined : "decimal"}
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        />
+        <Figure label={field.label} words={Boolean(field.kind)} value={value} onChange={onChange} />
       )}
-    </Field.Root>
+    </Box>
   );
 }

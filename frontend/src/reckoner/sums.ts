@@ -84,9 +84,15 @@ export const SUMS: readonly SumOf[] = [
   },
   {
     sum: "convert",
-    title: "Cups, grams, pieces and trimmings",
+    title: "Cups, grams and pieces",
     group: "Measures",
     fields: [{ name: "text", label: "An amount of anything", start: "4 lb green beans", kind: "text" }],
+  },
+  {
+    sum: "trim",
+    title: "What trimming leaves",
+    group: "Measures",
+    fields: [{ name: "text", label: "As bought", start: "4.9 kg green beans", kind: "text" }],
   },
   {
     sum: "sanitiser",
@@ -102,6 +108,7 @@ export const SUMS: readonly SumOf[] = [
       { name: "height", label: "Height", start: "1265", optional: true },
       { name: "unit", label: "in", start: "m", options: UNITS },
       { name: "reading_c", label: "or a thermometer in boiling water, °C", start: "", optional: true },
+      { name: "pressure_hpa", label: "or a barometer in the kitchen, hPa", start: "", optional: true },
     ],
   },
   {
@@ -111,6 +118,18 @@ export const SUMS: readonly SumOf[] = [
     fields: [
       { name: "height", label: "Height", start: "1265" },
       { name: "unit", label: "in", start: "m", options: UNITS },
+    ],
+  },
+  {
+    sum: "canner-water",
+    title: "Water over the jars",
+    group: "Heat and height",
+    fields: [
+      { name: "jar", label: "Jar", start: "pint", options: "jars" },
+      { name: "jars", label: "How many in it", start: "9" },
+      { name: "width_mm", label: "Pot inside, across, mm", start: "330" },
+      { name: "depth_mm", label: "Pot inside, deep, mm", start: "305" },
+      { name: "over_mm", label: "Water over the lids, mm", start: "25" },
     ],
   },
   {
@@ -174,7 +193,7 @@ export function askedOf(one: SumOf, typed: Record<string, string>): ReckonAsked 
         .map((part) => Number(part.replace(",", ".")));
     else asked[field.name] = text === "" ? null : Number(text.replace(",", "."));
   }
-  // A reading of boiling water is asked about instead of the height.
-  if (one.sum === "boiling" && asked.reading_c !== undefined) delete asked.height;
+  // A reading of boiling water or of a barometer is asked about instead of the height.
+  if (one.sum === "boiling" && (asked.reading_c !== undefined || asked.pressure_hpa !== undefined)) delete asked.height;
   return asked as unknown as ReckonAsked;
 }
