@@ -11,6 +11,8 @@ import statistics
 import tempfile
 import threading
 import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from waitress import create_server
@@ -47,14 +49,21 @@ def spread(times: list[float]) -> str:
     return f"min {ordered[0]:.2f}  median {statistics.median(ordered):.2f}  p95 {ordered[int(len(ordered) * 0.95)]:.2f}  max {ordered[-1]:.2f} ms"
 
 
-def main() -> None:
+@contextmanager
+def connected(database_in: Callable[[Path], Path]) -> Iterator[http.client.HTTPConnection]:
+    """A connection to a server of its own, on a database made in a folder that goes afterwards."""
     hosts: set[str] = set()
     with tempfile.TemporaryDirectory() as folder:
-        app = create_app(Setup(open_data(Path(folder), "kitchen"), "kitchen", hosts))  # type: ignore[arg-type]
+        app = create_app(Setup(database_in(Path(folder)), "demo", hosts))  # type: ignore[arg-type]
         server = create_server(app, host="127.0.0.1", port=0, threads=4)
         hosts.update(allowed_hosts(server.effective_port))
         threading.Thread(target=server.run, daemon=True).start()
-        connection = http.client.HTTPConnection("127.0.0.1", server.effective_port)
+        yield http.client.HTTPConnection("127.0.0.1", server.effective_port)
+        server.close()
+
+
+def main() -> None:
+    with connected(lambda folder: open_data(folder, "kitchen")) as connection:
         facts = library()
         questions: dict[str, dict[str, str]] = {
             "dilled green beans, US cups": {"text": formula_text(facts.formulas["dilled-green-beans"]), "measures": "us"},
@@ -76,7 +85,6 @@ def main() -> None:
             print(f"    empty request  {spread(empty)}")
             print(f"    check          {spread(check)}")
             print(f"    a check is {statistics.median(check) / statistics.median(empty):.1f} empty requests")
-        server.close()
 
 
 if __name__ == "__main__":

@@ -1,11 +1,13 @@
 """From a keystroke at the Bench to the new verdict on the screen, in Debian's Chromium, and a 25-line recipe checked over HTTP.
 
 The clock is the page's own: it starts when the key goes down and stops in the first frame in which the verdict panel no longer
-is stale. Each key changes the text, so each is a question that the server has not seen.
+is stale. Each key changes the text, so each is a question that the server has not seen: letters in the title, which leave the
+verdict as it was, and digits in the amount of the first ingredient, which change every share in it.
 """
 
 from __future__ import annotations
 
+import random
 import statistics
 import tempfile
 import threading
@@ -56,22 +58,23 @@ LONG = """A pickle of the whole garden
 Method:
 Hot pack, leaving 1/2 inch headspace. Process pint jars 5 minutes in boiling water.
 """
-# Watches the panel: the first animation frame after it has been stale and is not any more ends the measurement.
+# Watches the panel: the first animation frame after it has been stale and is not any more ends the measurement. A mutation
+# observer sees every change, even two within one frame.
 WATCH = """() => {
-  const panel = document.querySelector('[role=status][data-destination]');
   window.measured = [];
-  if (window.watching) return true;
+  if (window.watching) return;
   window.watching = true;
   let began = 0, stale = false;
   addEventListener('keydown', () => { began = performance.now(); stale = false; }, true);
-  const look = () => {
+  new MutationObserver(() => {
     const now = document.querySelector('[role=status][data-destination]')?.dataset.stale;
-    if (began && now === 'true') stale = true;
-    if (began && stale && now === 'false') { window.measured.push(performance.now() - began); began = 0; }
-    requestAnimationFrame(look);
-  };
-  requestAnimationFrame(look);
-  return Boolean(panel);
+    if (!began) return;
+    if (now === 'true') stale = true;
+    if (!stale || now !== 'false') return;
+    const from = began;
+    began = 0;
+    requestAnimationFrame(() => window.measured.push(performance.now() - from));
+  }).observe(document.body, { subtree: true, attributes: true, attributeFilter: ['data-stale'], attributeOldValue: true });
 }"""
 
 
@@ -89,17 +92,34 @@ def histogram(times: list[float]) -> str:
     return "\n".join(rows)
 
 
-def keystrokes(page: Page, text: str) -> list[float]:
+def keystrokes(page: Page, text: str, in_amount: bool) -> list[float]:
     field = page.get_by_label(FIELD)
+    text = f"{'By amount' if in_amount else 'By title'}: {text}"
+    at = text.index("\n")
+    if in_amount:
+        at = text.index(" lb")
+        text = f"{text[:at]}.0000{text[at:]}"
     field.fill(text)
     page.wait_for_function("() => document.querySelector('[role=status][data-stale=false]')")
     page.wait_for_timeout(800)
     page.evaluate(WATCH)
-    # Each key makes the title longer, so each text is a new question.
-    at = text.index("\n")
     field.evaluate("(box, at) => { box.focus(); box.setSelectionRange(at, at); }", at)
+    chance, digits = random.Random(4), [0, 0, 0, 0]
+    seen = {tuple(digits)}
     for number in range(KEYS + WARM_UP):
-        page.keyboard.press("abcdefghij"[number % 10])
+        if in_amount:
+            # Another digit over one of the four after the point: an amount not asked for yet.
+            while True:
+                place, digit = chance.randrange(4), chance.randrange(10)
+                now = [*digits[:place], digit, *digits[place + 1 :]]
+                if tuple(now) not in seen:
+                    digits = now
+                    break
+            seen.add(tuple(digits))
+            field.evaluate("(box, at) => box.setSelectionRange(at, at + 1)", at + 1 + place)
+            page.keyboard.press(str(digit))
+        else:
+            page.keyboard.press("abcdefghij"[number % 10])
         page.wait_for_function("(wanted) => window.measured.length >= wanted", arg=number + 1, timeout=5000)
         page.wait_for_timeout(60)
     return [float(time) for time in page.evaluate("window.measured")][WARM_UP:]
@@ -120,10 +140,11 @@ def main() -> None:
             ("dilled green beans, 9 lines", formula_text(library().formulas["dilled-green-beans"])),
             (f"a garden pickle, {LONG.count(chr(10)) - 5} lines", LONG),
         ):
-            times = keystrokes(page, text)
-            print(f"keystroke to verdict, {name}, {len(times)} keys")
-            print(f"    {spread(times)}")
-            print(histogram(times))
+            for where, in_amount in (("in the title", False), ("in an amount", True)):
+                times = keystrokes(page, text, in_amount)
+                print(f"keystroke to verdict, {name}, {len(times)} keys {where}")
+                print(f"    {spread(times)}")
+                print(histogram(times))
         browser.close()
         server.close()
 
