@@ -12,6 +12,10 @@ const Recipes = lazy(() => import("./recipes/Recipes").then((module) => ({ defau
 const Compare = lazy(() => import("./recipes/Compare").then((module) => ({ default: module.Compare })));
 const EnterFormula = lazy(() => import("./recipes/EnterFormula").then((module) => ({ default: module.EnterFormula })));
 const Reckoner = lazy(() => import("./reckoner/Reckoner").then((module) => ({ default: module.Reckoner })));
+const Measure = lazy(() => import("./making/Measure").then((module) => ({ default: module.Measure })));
+const WallSheet = lazy(() => import("./making/WallSheet").then((module) => ({ default: module.WallSheet })));
+const Today = lazy(() => import("./making/CanMake").then((module) => ({ default: module.CanMakeScreen })));
+const StockScreen = lazy(() => import("./kitchen/StockScreen").then((module) => ({ default: module.StockScreen })));
 const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
 const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
 const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
@@ -21,7 +25,8 @@ const KitchenScreen = lazy(() =>
 
 export function App() {
   const kitchen = useKitchen();
-  if (kitchen.error) return <Sentence m="6">{kitchen.error.message}</Sentence>;
+  // Only where nothing is known of it: a look that fails later must not wipe a running clock off the screen.
+  if (kitchen.error && !kitchen.data) return <Sentence m="6">{kitchen.error.message}</Sentence>;
   if (!kitchen.data) return <Text p="6">Opening the kitchen …</Text>;
   if (!kitchen.data.known) return <Welcome />;
   return (
@@ -34,6 +39,10 @@ export function App() {
           <Route path="/recipes/enter" element={<EnterFormula />} />
           <Route path="/reckoner" element={<Reckoner />} />
           <Route path="/reckoner/:sum" element={<Reckoner />} />
+          <Route path="/measure" element={<Measure />} />
+          <Route path="/measure/sheet" element={<WallSheet />} />
+          <Route path="/recipes/on-hand" element={<Today />} />
+          <Route path="/kitchen/:part" element={<StockScreen />} />
           <Route path="/stove" element={<Stove />} />
           <Route path="/stove/:id" element={<Run />} />
           <Route path="/shelf" element={<Shelf />} />

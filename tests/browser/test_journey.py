@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import APIResponse, Page, Route, expect
 
 from tests.browser.conftest import PHONE, Opener, serious_faults
 from tests.conftest import Running
@@ -192,6 +192,125 @@ def test_a_double_tap_presses_once(demo_server: Running, open_page: Opener) -> N
     expect(page.get_by_role("button", name="Jars are hot")).to_be_visible()
     page.wait_for_timeout(1200)
     expect(page.get_by_role("button", name="Jars are hot")).to_be_visible()
+
+
+def test_a_press_in_the_instant_a_button_appears_is_not_taken(demo_server: Running, open_page: Opener) -> None:
+    """The second half of a double tap can land as soon as the next button stands, before the page has come to rest."""
+    page = open_page(f"{demo_server.url}/stove/demo-0012")
+    page.evaluate(
+        """() => {
+            const pressed = new Set();
+            new MutationObserver(() => {
+                for (const button of document.querySelectorAll("button")) {
+                    const says = button.textContent.trim();
+                    if ((says === "Boil lost" || says === "Stop early") && !pressed.has(says)) {
+                        pressed.add(says);
+                        button.click();
+                    }
+                }
+                window.pressed = [...pressed].sort().join();
+            }).observe(document.body, { childList: true, subtree: true, characterData: true });
+        }"""
+    )
+    press(page, "It boils: start the clock")
+    page.wait_for_function("() => window.pressed === 'Boil lost,Stop early'")
+    expect(page.get_by_role("button", name="Stop early")).not_to_have_attribute("aria-disabled", "true")
+    expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
+    expect(page.get_by_text("Stop before the minutes are full?")).to_have_count(0)
+    page.get_by_role("button", name="Stop early").click()
+    expect(page.get_by_text("Stop before the minutes are full?")).to_be_visible()
+
+
+def test_an_answer_that_was_on_its_way_does_not_take_a_tap_back(demo_server: Running, open_page: Opener) -> None:
+    """A look at the batch, answered before the tap and arriving after it, must not put the old button under the thumb."""
+    page = open_page(f"{demo_server.url}/stove/demo-0012")
+    boils = page.get_by_role("button", name="It boils: start the clock")
+    expect(boils).to_be_visible()
+    held: list[tuple[Route, APIResponse]] = []
+
+    def hold_the_first(route: Route) -> None:
+        if held:
+            route.continue_()
+        else:
+            held.append((route, route.fetch()))
+
+    page.route("**/api/batches/demo-0012", hold_the_first)
+    while not held:
+        page.wait_for_timeout(50)
+    boils.click()
+    expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
+    page.evaluate(
+        """() => {
+            window.headings = [];
+            new MutationObserver(() => window.headings.push(document.querySelector("h2").textContent))
+                .observe(document.body, { childList: true, subtree: true, characterData: true });
+        }"""
+    )
+    route, answer = held[0]
+    with page.expect_response("**/api/batches/demo-0012"):
+        route.fulfill(response=answer)
+    with page.expect_response("**/api/batches/demo-0012"):
+        pass
+    expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
+    assert set(page.evaluate("() => window.headings")) == {"Keep it boiling"}
+
+
+def test_a_press_while_a_tap_is_on_its_way_waits_for_its_answer(demo_server: Running, open_page: Opener) -> None:
+    """“Stop early” stands before and after the boil is told. Pressed in between it was meant for neither, and its question
+    was thrown away when the answer came."""
+    page = open_page(f"{demo_server.url}/stove/demo-0012")
+    held: list[Route] = []
+    page.route("**/api/batches/demo-0012/events", lambda route: held.append(route))
+    stop = page.get_by_role("button", name="Stop early")
+    expect(stop).not_to_have_attribute("aria-disabled", "true")
+    press(page, "It boils: start the clock")
+    expect(stop).to_have_attribute("aria-disabled", "true")
+    stop.click(force=True)
+    expect(page.get_by_text("Stop before the minutes are full?")).to_have_count(0)
+    held[0].continue_()
+    expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
+    stop.click()
+    page.get_by_role("button", name="Go on").click()
+    expect(page.get_by_role("timer", name="Time left")).to_be_visible()
+
+
+def test_a_tap_that_gets_no_answer_can_be_sent_again_and_counts_once(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/stove/demo-0012")
+    sent: list[str] = []
+
+    def lose_the_first(route: Route) -> None:
+        sent.append(route.request.post_data_json["id"])
+        if len(sent) == 1:
+            route.fetch()  # It arrives, and its answer is lost on the way back.
+        else:
+            route.continue_()
+
+    boils = page.get_by_role("button", name="It boils: start the clock")
+    expect(boils).to_be_visible()
+    page.route("**/api/batches/demo-0012/events", lose_the_first)
+    page.route("**/api/batches/demo-0012", lambda route: None)
+    press(page, "It boils: start the clock")
+    expect(boils).to_have_attribute("aria-disabled", "true")
+    boils.click()
+    expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
+    assert len(sent) == 2 and sent[0] == sent[1]
+
+
+def test_a_kitchen_that_cannot_be_asked_again_leaves_the_clock(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/stove/demo-0012", expect_errors=True)
+    press(page, "It boils: start the clock")
+    clock = page.get_by_role("timer", name="Time left")
+    expect(clock).to_be_visible()
+    page.route("**/api/kitchen", lambda route: route.abort())
+    page.wait_for_timeout(1100)  # what is known counts as fresh for a second
+    with page.expect_event("requestfailed", lambda request: request.url.endswith("/api/kitchen")):
+        page.evaluate("() => document.dispatchEvent(new Event('visibilitychange', { bubbles: true }))")
+    page.wait_for_timeout(2500)  # asked once more after a second
+    expect(clock).to_be_visible()
+    page.route("**/api/batches", lambda route: route.abort())
+    page.get_by_role("link", name="Stove").click()
+    expect(page.get_by_text("does not answer")).to_be_visible()
+    expect(page.get_by_role("heading", name="Stove")).to_be_visible()
 
 
 def test_stopping_early_asks_first(demo_server: Running, open_page: Opener) -> None:

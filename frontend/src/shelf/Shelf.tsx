@@ -55,7 +55,7 @@ function Group({ batch, jar }: { batch: ShelfBatch; jar: Jar | undefined }) {
 export function Shelf() {
   const shelf = useShelf();
   const jars = useJars().data?.jars ?? [];
-  if (shelf.error) return <Sentence>{shelf.error.message}</Sentence>;
+  if (shelf.error && !shelf.data) return <Sentence>{shelf.error.message}</Sentence>;
   if (!shelf.data) return <Text>Opening the cupboard …</Text>;
   const cold = shelf.data.batches.filter((batch) => batch.place === "fridge");
   const standing = shelf.data.batches.filter((batch) => batch.place === "shelf");
@@ -72,6 +72,7 @@ export function Shelf() {
           leaking, mould or a bad smell: out, unopened and untasted.
         </Text>
       </Flex>
+      {shelf.error && <Sentence mb="4">{shelf.error.message} These are the jars as they were last seen.</Sentence>}
       {shelf.data.batches.length === 0 && (
         <Text fontSize="lg">No jars yet. They come here once their seals are checked.</Text>
       )}

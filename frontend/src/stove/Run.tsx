@@ -9,8 +9,10 @@ import { mmAndInches } from "../parts/measures";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { BigClock } from "./BigClock";
+import { BrineBox } from "./BrineBox";
 import { CannerDrawing } from "./CannerDrawing";
 import { FillCount } from "./FillCount";
+import { PanBox } from "./PanBox";
 import { SealCheck } from "./SealCheck";
 import { StepTrail } from "./StepTrail";
 import { useAwake, useRing } from "./useAwake";
@@ -26,22 +28,28 @@ export function Run() {
 }
 
 function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: ReturnType<typeof useTell>["tell"] }) {
-  const [asking, setAsking] = useState<string | null>(null);
+  // The tap after which the question was asked: after any other it is not being asked.
+  const now = batch.state.last_tap?.id ?? "";
+  const [asked, setAsked] = useState<string | null>(null);
   const big = useRef<HTMLButtonElement>(null);
   const key = batch.state.actions.map((action) => action.kind + action.load).join();
   useEffect(() => {
-    setAsking(null);
     // Never on “boil lost”: a stray Enter must not set a running clock to zero.
     if (!key.startsWith("boil-lost")) big.current?.focus({ preventScroll: true });
   }, [key]);
   if (batch.state.step === "fill")
     return (
-      <FillCount
-        planned={batch.snapshot.jars_planned}
-        perLoad={batch.snapshot.jars_per_load}
-        armed={armed}
-        onFilled={(jars, part_jar) => tell({ kind: "filled", jars, part_jar })}
-      />
+      <>
+        <FillCount
+          planned={batch.snapshot.jars_planned}
+          perLoad={batch.snapshot.jars_per_load}
+          sizes={batch.snapshot.sizes ?? []}
+          armed={armed}
+          onFilled={(jars, part_jar, sizes) => tell({ kind: "filled", jars, part_jar, sizes })}
+        />
+        <BrineBox batch={batch} tell={tell} />
+        <PanBox batch={batch} tell={tell} />
+      </>
     );
   const send = (action: RunAction, early = false) =>
     tell({ kind: action.kind, load: action.load, step: action.step ?? undefined, ...(early ? { early: true } : {}) });
@@ -50,17 +58,17 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
       {batch.state.actions.map((action, index) => {
         const stopsEarly = action.kind === "heat-off" && action.says === "Stop early";
         const first = index === 0;
-        if (stopsEarly && asking === "stop")
+        if (stopsEarly && asked === now)
           return (
             <Box key="stop" bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">
               <Text mb="2">
                 Stop before the minutes are full? These jars then go to the refrigerator within 24 hours.
               </Text>
               <Flex gap="2">
-                <Tap variant="solid" size="lg" onClick={() => send(action, true)}>
+                <Tap variant="solid" size="lg" aria-disabled={!armed} onClick={() => send(action, true)}>
                   Stop early
                 </Tap>
-                <Tap size="lg" onClick={() => setAsking(null)}>
+                <Tap size="lg" onClick={() => setAsked(null)}>
                   Go on
                 </Tap>
               </Flex>
@@ -73,7 +81,7 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
             aria-disabled={!armed}
             variant={action.kind === "boil-lost" ? "warn" : first ? "solid" : "outline"}
             size={first && action.kind !== "boil-lost" ? "stove" : "lg"}
-            onClick={() => (stopsEarly ? setAsking("stop") : send(action))}
+            onClick={() => (stopsEarly ? armed && setAsked(now) : send(action))}
           >
             {action.says}
           </Tap>
@@ -83,12 +91,19 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
   );
 }
 
+/** `10 min`; of several sizes each: `Quart 15 min, Pint 10 min`. */
+function minutesOf(snapshot: Batch["snapshot"]): string {
+  const sizes = snapshot.sizes ?? [];
+  if (new Set(sizes.map((size) => size.minutes)).size < 2) return `${snapshot.minutes} min`;
+  return sizes.map((size) => `${size.title} ${size.minutes} min`).join(", ");
+}
+
 /** The figures one looks up at the stove, without a search. */
 function Facts({ batch }: { batch: Batch }) {
   const { snapshot } = batch;
   const rows = [
     ["Headspace", mmAndInches(snapshot.headspace_mm)],
-    snapshot.minutes === null ? null : ["In the canner", `${snapshot.minutes} min`],
+    snapshot.minutes === null ? null : ["In the canner", minutesOf(snapshot)],
     snapshot.minutes !== null && snapshot.method === "bath"
       ? ["Water over the lids", mmAndInches(snapshot.water_over_lids_mm)]
       : null,
@@ -115,6 +130,26 @@ function Facts({ batch }: { batch: Batch }) {
           </Box>
         </Fragment>
       ))}
+      {(
+        [
+          ["Vinegar", snapshot.vinegar ?? []],
+          ["Taken for it", batch.taken],
+        ] as const
+      ).map(
+        ([name, lines]) =>
+          lines.length > 0 && (
+            <Fragment key={name}>
+              <Box as="dt" color="ink.faint">
+                {name}
+              </Box>
+              <Box as="dd" fontSize="sm" data-taken={name}>
+                {lines.map((says) => (
+                  <Text key={says}>{says}</Text>
+                ))}
+              </Box>
+            </Fragment>
+          ),
+      )}
     </Box>
   );
 }
@@ -234,7 +269,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
       <Text fontSize="sm" color="ink.soft">
         {snapshot.minutes === null
           ? "for the refrigerator"
-          : `${snapshot.jar_title} jars, ${snapshot.minutes} min at ${snapshot.altitude}`}
+          : `${snapshot.jar_title} jars, ${minutesOf(snapshot)} at ${snapshot.altitude}`}
       </Text>
     </Flex>
   );
@@ -261,7 +296,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           fontSize="sm"
           fontWeight={item === load ? 700 : 400}
         >
-          Load {item.number}: {item.jars} jars, {item.lifted_at ? "out" : item.phase}
+          Load {item.number}: {item.jars} {item.title ?? "jars"}, {item.lifted_at ? "out" : item.phase}
         </Box>
       ))}
     </Flex>
@@ -282,11 +317,18 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           {headline}
           {running && <BigClock {...running} now={now} />}
           {detail}
+          {state.step === "prepare" &&
+            (snapshot.warnings ?? []).map((says) => (
+              <Sentence key={says} maxW="38rem">
+                {says}
+              </Sentence>
+            ))}
           {wait}
           {seals}
           {state.part_jar && state.step !== "done" && <Text>The part jar is for the refrigerator.</Text>}
           <Box mt="2">
             <Actions batch={batch} armed={armed} tell={tell} />
+            {state.step === "cook" && <PanBox batch={batch} tell={tell} />}
           </Box>
           <Flex gap="3" wrap="wrap" align="center">
             {takeBack}

@@ -9,13 +9,18 @@ import { clockFace, useServerClock } from "./useServerClock";
 export function Stove() {
   const batches = useBatches();
   const now = useServerClock(batches.data?.now);
-  if (batches.error) return <Sentence>{batches.error.message}</Sentence>;
   const list = batches.data?.batches ?? [];
   return (
     <Box maxW="1000px">
       <Heading as="h1" fontSize="2xl" fontWeight="700" mb="4">
         Stove
       </Heading>
+      {batches.error && (
+        <Sentence mb="4">
+          {batches.error.message}
+          {batches.data ? " The clocks below go on: they count from what was recorded." : ""}
+        </Sentence>
+      )}
       {batches.data && list.length === 0 && (
         <Box>
           <Text fontSize="xl">Nothing is under way.</Text>

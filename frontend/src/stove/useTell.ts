@@ -4,23 +4,33 @@ import { useEffect, useRef, useState } from "react";
 import { api, type Batch, type EventIn, newId } from "../api/client";
 
 const SETTLE_MS = 700;
+const ANSWER_MS = 4000;
+const RESTLESS: readonly EventIn["kind"][] = ["seal", "moved", "spoiled", "brine", "pan"];
 
 export function useTell(batch: Batch) {
   const client = useQueryClient();
   const id = batch.snapshot.id;
   const moment = `${batch.state.last_tap?.id ?? ""}`;
-  const [armed, setArmed] = useState(true);
+  // After every change the buttons rest for a moment: the second half of a double tap must not press the next one. They
+  // rest from the very drawing that shows them: a state set after it would leave an instant in which a press goes through.
+  const [rested, setRested] = useState(moment);
+  // While a tap is on its way its answer will change what stands under the thumb: a press meant for the next button would
+  // be thrown away with the old one. Where no answer comes they wake again, and the same tap is sent under its old id.
+  const [sentFrom, setSentFrom] = useState<string | null>(null);
+  const sending = sentFrom === moment;
+  const armed = rested === moment && !sending;
   const pending = useRef<Map<string, string>>(new Map());
-  const seen = useRef(moment);
-  // After every change the buttons rest for a moment: the second half of a double tap must not press the next one.
   useEffect(() => {
-    if (seen.current === moment) return;
-    seen.current = moment;
+    if (rested === moment) return;
     pending.current.clear();
-    setArmed(false);
-    const timer = setTimeout(() => setArmed(true), SETTLE_MS);
+    const timer = setTimeout(() => setRested(moment), SETTLE_MS);
     return () => clearTimeout(timer);
-  }, [moment]);
+  }, [rested, moment]);
+  useEffect(() => {
+    if (!sending) return;
+    const timer = setTimeout(() => setSentFrom(null), ANSWER_MS);
+    return () => clearTimeout(timer);
+  }, [sending]);
   const mutation = useMutation({
     mutationFn: (event: EventIn) => api.tell(id, event),
     onSuccess: (next) => {
@@ -28,13 +38,18 @@ export function useTell(batch: Batch) {
       client.invalidateQueries({ queryKey: ["batches"] });
       client.invalidateQueries({ queryKey: ["shelf"] });
     },
+    // After an answer the moment is another and nothing is being sent from it; only a refusal leaves it as it was.
     onError: () => {
+      setSentFrom(null);
       client.invalidateQueries({ queryKey: ["batch", id] });
     },
   });
-  // Jars are told one after another, each by buttons of its own that stay where they are: there is nothing to rest for.
+  // Jars and measures are told one after another, each by buttons of its own that stay where they are: nothing to rest for.
   const tell = (event: Omit<EventIn, "id">) => {
-    if (!armed && event.kind !== "seal" && event.kind !== "moved" && event.kind !== "spoiled") return;
+    if (!RESTLESS.includes(event.kind)) {
+      if (!armed) return;
+      setSentFrom(moment);
+    }
     const key = JSON.stringify(event);
     const known = pending.current.get(key) ?? newId();
     pending.current.set(key, known);
