@@ -11,10 +11,12 @@ from rheum.core.quantity import Amount
 from rheum.core.units import US_CUP_ML, Family, g_per, kind_of, ml_per
 
 # How many of the single thing (or grams, for herbs) a loose count stands for: low and high, common practice, from memory.
-_CLOVES_IN_HEAD: Final = (8.0, 12.0)
+HEAD_OF: Final = {"garlic": (8.0, 12.0), "celery": (8.0, 14.0)}
 _HERB_BUNCH_G: Final = (40.0, 100.0)
 _HERB_HANDFUL_G: Final = (10.0, 30.0)
 _BUNCH_OF: Final = {"spring-onion": (6.0, 9.0)}
+# A leaf of cabbage is not a cabbage.
+_PART_ONLY: Final = {"leaf", "sprig", "clove"}
 _ONE_OF: Final = {"each", "ear", "stalk", "stick", "leaf", "sprig", "clove", "head"}
 
 
@@ -73,6 +75,9 @@ def _counted_grams(span: tuple[float, float], unit: str, ingredient: Ingredient)
         return None
     if ingredient.each_g is None or unit not in _ONE_OF:
         return None
-    if unit == "head" and ingredient.klass == "garlic":
-        return span[0] * _CLOVES_IN_HEAD[0] * ingredient.each_g, span[1] * _CLOVES_IN_HEAD[1] * ingredient.each_g
+    if unit == "head" and ingredient.id in HEAD_OF:
+        many = HEAD_OF[ingredient.id]
+        return span[0] * many[0] * ingredient.each_g, span[1] * many[1] * ingredient.each_g
+    if unit in _PART_ONLY and ingredient.role.role == "produce" and ingredient.id not in HEAD_OF:
+        return None
     return _scaled(span, ingredient.each_g)

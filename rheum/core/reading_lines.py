@@ -9,7 +9,7 @@ from typing import Final
 
 from rheum.core.acidity import blend_strength
 from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, own_words, words_of
-from rheum.core.measuring import size_factor
+from rheum.core.measuring import HEAD_OF, size_factor
 from rheum.core.prep_words import HARMLESS_PHRASES, LIQUID_WORDS, PREP_WORDS
 from rheum.core.quantity import Amount, AmountError, leading_amount, number, split_amounts, together
 from rheum.core.recipe import RecipeLine, Section, State
@@ -251,6 +251,9 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         if summed:
             amount, other = other, None
     _check_fresh_and_dried(parts, ingredient)
+    if amount is not None and amount.unit == "each" and ingredient.id in HEAD_OF and not _PART_NAMED.search(clean):
+        # “3 garlic”, “2 bulbs of garlic”, “1 celery”: the whole plant, not a clove or a stalk of it.
+        amount = replace(amount, unit="head")
     if amount is None and ingredient.role.role not in _NO_AMOUNT_NEEDED:
         raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
     if strength is not None and ingredient.role.role != "vinegar" and ingredient.klass != "not-food":
@@ -261,6 +264,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     return RecipeLine(0, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
 
 
+_PART_NAMED: Final = re.compile(r"\b(?:cloves?|stalks?|ribs?|sticks?)\b", re.I)
 _JUICE_OF: Final = re.compile(
     r"^(?:the\s+)?(?:(?:freshly\s+)?(?:squeezed\s+)?juice)\s+(?:of|from)\s+(.+?)\s+(?:(?:large|small|medium|whole|fresh|ripe)\s+)*(lemon|lime|orange|grapefruit)s?\b(.*)$",
     re.I,

@@ -8,6 +8,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.formulas import Pack
+from rheum.core.prose_risks import ProseRisk, risks_said
 from rheum.core.quantity import AmountError, number
 from rheum.core.recipe import Method, RefusedMethod, SaidMinutes
 from rheum.core.shape import What, said_of_shape
@@ -18,7 +19,7 @@ _MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:mi
 _SECONDS: Final = re.compile(rf"({_NUM})[\s-]*(?:seconds?|secs?)\b", re.I)
 _HOURS: Final = re.compile(rf"({_NUM})\s*(?:hours?|hrs?)\b", re.I)
 _PROCESSING: Final = re.compile(
-    r"\b(?:boil (?:the |your )?(?:filled|full|closed|sealed|capped) jars|process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b",
+    r"\b(?:boil (?:the |your )?(?:filled |full |closed |sealed |capped )?jars(?= (?:for )?\d)|boil (?:the |your )?(?:filled|full|closed|sealed|capped) jars|with the jars in|process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b",
     re.I,
 )
 _JARS: Final = (
@@ -46,7 +47,10 @@ _RAW: Final = re.compile(
     r"\b(?:(?:fill|pack|stuff|put|place|layer)\w*\s+(?:\w+\s+){0,4}?(?:raw|uncooked|cold|unheated)\b(?! (?:water|brine))(?:\s+\w+){0,4}?\s+(?:in|into|to)\b|(?:fill|pack|stuff)\w*\s+(?:the |your |hot |clean |warm |each )*jars?\s+(?:\w+\s+){0,3}?with\s+(?:the )?(?:raw|uncooked|cold|unheated)\b(?! (?:water|brine))|raw[- ]?pack(?:ed)?|cold[- ]?pack(?:ed)?|pack (?:the \w+ )?raw|pack: ?raw)\b",
     re.I,
 )
-_HOT: Final = re.compile(r"\b(?:hot[- ]?pack(?:ed)?|pack (?:the \w+ )?hot|pack: ?hot)\b", re.I)
+_HOT: Final = re.compile(
+    r"\b(?:(?:pack|fill)\w* (?:the |with |with the )?(?:cooked|boiled|parboiled|roasted|fried)\b|(?:cook|boil|roast|grill|fry|steam|pressure[- ]cook)\w* (?:the |your )?\w+ first\b|hot[- ]?pack(?:ed)?|pack (?:the \w+ )?hot|pack: ?hot)\b",
+    re.I,
+)
 _SIMMER: Final = re.compile(rf"\b(?:simmer|boil(?: gently)?|cook)\b[^.;]*?({_NUM})[\s-]*(?:minutes?|mins?)\b", re.I)
 _NEGATION: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without|stop)\b", re.I)
 _REFUSED: Final = (
@@ -56,7 +60,18 @@ _REFUSED: Final = (
     ("the microwave", re.compile(r"\bmicrowaves?d?\b", re.I)),
     ("water below a full boil", re.compile(r"\b(?:(?:just )?(?:below|under|before|short of) (?:the |a )?(?:full )?boil(?:ing)?(?: point)?|simmering water bath|low[- ]temperature|pasteuri[sz]e|near[- ]boil|barely simmering|sous[- ]?vide|process\w*[^.;,]*\bsimmering|(?:hot[- ])?water bath (?:at|of) [5-9]\d ?°? ?c|(?:process|hold|keep|held)\w* [^.;]*?\b(?:1[5-9]\d ?°? ?f|20[0-5] ?°? ?f|[789]\d ?°? ?c))\b", re.I)),
     ("water short of the lids", re.compile(r"\bwater (?:\w+ ){0,3}?(?:to|at|reach(?:es|ing)?|below) (?:the |their )?(?:necks?|shoulders?|rims?|half|lids?\b(?! by))|\bhalf ?way up (?:the |their )?(?:jars?|sides?)\b", re.I)),
-    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process(?!\w*,? (?:in|with|it in|them in|by)\b)|wax seal|paraffin|seal with wax|no (?:canning|canner)(?: (?:is )?(?:needed|necessary|required))?|(?:skip|without|leave out|omit)\w* (?:the |any )?(?:water[- ]?bath|bath|canner|canning|processing))\b", re.I)),
+    ("letting the hot food seal the jar by itself", re.compile(r"\b(?:open[- ]kettle|seal (?:by )?(?:them|it)sel(?:f|ves)|self[- ]seal(?:ing)?|(?:heat|hot food|food|jars?) will seal|no (?:need (?:to|for) )?(?:water[- ]?bath|process(?:ing)?)(?: (?:is )?(?:needed|necessary|required))?|need not be processed|without (?:any )?(?:processing|a water bath)|(?:don'?t|do not) (?:need to )?process(?!\w*,? (?:in|with|it in|them in|by)\b)|(?:instead of|rather than|in place of) (?:the |a |any )?(?:water[- ]?bath|process(?:ing)?|canning)|wax seal|paraffin|seal with wax|no (?:canning|canner)(?: (?:is )?(?:needed|necessary|required))?|(?:skip|without|leave out|omit)\w* (?:the |any )?(?:water[- ]?bath|bath|canner|canning|processing))\b", re.I)),
+)  # fmt: skip
+_JARS_SPOKEN_OF: Final = re.compile(r"\b(?:process|seal|filled|full|jars?|lids?|canner|can (?:it|them))\w*", re.I)
+# Ways that are refused only where the sentence speaks of jars: a slow cooker is a fine place for a chutney before that.
+_REFUSED_OF_JARS: Final = (
+    ("the slow cooker", re.compile(r"\b(?:slow[- ]cooker|crock[- ]?pot|rice cooker)\b", re.I)),
+    ("a pressure cooker or canner, for which no formula here has a time", re.compile(r"\b(?:pressure[- ](?:cook|cann)\w*|multi-?cooker|(?:electric|instant)[- ](?:pressure[- ])?(?:cooker|canner|pot))\b", re.I)),
+    ("the sun", re.compile(r"\b(?:in (?:the |full |direct |hot )?sun(?:light|shine)?|solar|sunny (?:window|sill|spot))\b", re.I)),
+    ("a vacuum instead of the heat", re.compile(r"\bvacuum[- ]?(?:seal|pack|pump)\w*", re.I)),
+    ("jars without lids", re.compile(r"\b(?:without|no|leave off|leaving off) (?:the |any |their )?lids?\b", re.I)),
+    ("the heat turned off before the minutes are full", re.compile(r"\b(?:turn|switch|take|shut)\w* (?:it |them )?(?:off |down )?(?:the )?(?:heat|stove|burner|gas|hob|flame|pot|canner)?(?: off| down)?[^.;,]{0,12}\b(?:as soon as|when|once|right after)\b[^.;,]*\bboils?\b", re.I)),
+    ("minutes counted before the water boils", re.compile(r"\b(?:start|begin|count|time|set)\w*\b[^.;]*\b(?:clock|timer|timing|time|minutes|counting)?\b[^.;]*\b(?:(?:as soon as|when|from|once|after|from when|the moment) (?:the |they |your |all )?(?:jars? )?(?:are |is |go(?:es)? |have gone |putting |you put |being )?(?:the jars |them )?(?:in|into|lowered|loaded|under water|under|covered)\b|(?:in(?:to)?|from) (?:the )?cold (?:water )?(?:start)?|from cold)(?![^.;]*\bboil)", re.I)),
 )  # fmt: skip
 _BLISTERING: Final = re.compile(
     r"\b(?:blister|roast|char|broil|grill|skins?|peel|warm(?:ing)? (?:the )?(?:empty )?jars?|heat(?:ing)? (?:the )?(?:empty )?jars?|sterili[sz]|preheat (?:the )?jars?|(?:keep|hot) jars?|wash)\w*\b",
@@ -86,13 +101,13 @@ class MethodNotes:
     steam: int | None = None
     shape: list[tuple[int, What]] = field(default_factory=list)
     salted: bool = False
-    watered: list[int] = field(default_factory=list)
+    risks: list[tuple[int, ProseRisk]] = field(default_factory=list)
     soak_kept: bool = False
 
     def done(self) -> Method:
         return Method(
             tuple(self.minutes), tuple(self.headspaces), tuple(self.jars), tuple(self.packs), self.simmer,
-            tuple(self.refused), self.fermented, self.steam, tuple(self.shape), self.salted, tuple(self.watered),
+            tuple(self.refused), self.fermented, self.steam, tuple(self.shape), self.salted, tuple(self.risks),
         )  # fmt: skip
 
 
@@ -133,18 +148,8 @@ def sentences(text: str) -> list[str]:
 
 _BLANCHING: Final = re.compile(r"\b(?:blanch|scald|parboil|plunge|dip|skins?|peel|steriliz|sterilis|soak|wash)\w*\b", re.I)
 _JARS_IN: Final = re.compile(r"\b(?:process\w*|canner|filled|jars? (?:in|for))\b", re.I)
-_WATERED: Final = re.compile(
-    r"\b(?:dilut|weaken|water(?:ed|ing)? down|thin)\w*\b[^.;]*\b(?:vinegar|brine|acid|lemon juice|lime juice|to taste)\b"
-    r"|\b(?:replac|substitut|swap|cut|stretch|extend|eke|mak)\w*\b[^.;]*\b(?:vinegar|brine|lemon juice|lime juice|acid)\b[^.;]*\b(?:with|by|for)\b[^.;]*\bwater\b"
-    r"|\b(?:top|fill|cover|make)\w*\s+(?:up\s+)?(?:the |each |any |your |all )?(?:\w+\s+){0,3}?(?:up |off )?with\s+(?:more |extra |some |plain |hot |boiling |cold |a little )*water\b",
-    re.I,
-)
-_WATER_ELSEWHERE: Final = re.compile(
-    r"\b(?:canner|canning (?:pot|kettle)|kettle|stock ?pot|pan|saucepan|bath|soak|rins|blanch|preheat|steriliz|sterilis|warm|heat (?:the )?jars|keep \w+ hot|lids?|ice|over(?:night)?|stand)\w*",
-    re.I,
-)
 _BRIM: Final = re.compile(
-    r"\b(?:fill|pack|ladle|pour)\w*\b[^.;]*\b(?:to the (?:very )?(?:brim|top|rim|lip)\b(?! of the funnel)|without (?:any )?headspace|no headspace)",
+    r"\b(?:fill|pack|ladle|pour)\w*\b[^.;]*\b(?:to the (?:very )?(?:brim|top|rim|lip)\b(?! of the funnel)|without (?:any )?headspace|no headspace)|\bleav\w* (?:no|hardly any) (?:room|space|gap|head\s?space)\b",
     re.I,
 )
 _SOAK_KEPT: Final = re.compile(
@@ -158,8 +163,15 @@ _WORD_MINUTES: Final = {
 _SPELLED: Final = re.compile(rf"\b({'|'.join(sorted(_WORD_MINUTES, key=len, reverse=True))})\b(?=[\s-]*(?:minutes?|mins?|hours?)\b)", re.I)
 
 
+_FEW_MINUTES: Final = (("a (?:single )?minute or (?:two|so)|a minute", 1), ("a couple of minutes", 2), ("a few minutes|some minutes", 3))
+_SPELLED_INCHES: Final = re.compile(r"\b(one|two|three)(?=[\s-]*inch)", re.I)
+
+
 def _in_figures(sentence: str) -> str:
-    """Minutes written in words as figures: “for two minutes”, “half an hour”."""
+    """Minutes and inches written in words as figures: “for two minutes”, “half an hour”, “a quarter inch”."""
+    sentence = re.sub(r"\b(?:a )?half(?: an?)?[\s-]inch\b", "1/2 inch", sentence, flags=re.I)
+    sentence = re.sub(r"\b(?:a )?quarter(?: of an)?[\s-]inch\b", "1/4 inch", sentence, flags=re.I)
+    sentence = _SPELLED_INCHES.sub(lambda match: str(_WORD_MINUTES[match.group(1).lower()]), sentence)
     sentence = re.sub(r"\bhalf an hour\b", "30 minutes", sentence, flags=re.I)
     sentence = re.sub(r"\b(?:a )?quarter of an hour\b", "15 minutes", sentence, flags=re.I)
     return _SPELLED.sub(lambda match: str(_WORD_MINUTES[match.group(1).lower()]), sentence)
@@ -175,7 +187,7 @@ def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = Fals
     notes.packs.extend((line, pack) for _, pack in found.packs)
     notes.refused.extend(replace(said, line=line) for said in found.refused)
     notes.shape.extend((line, what) for _, what in found.shape)
-    notes.watered.extend(line for _ in found.watered)
+    notes.risks.extend((line, risk) for _, risk in found.risks)
     notes.simmer = found.simmer if found.simmer is not None else notes.simmer
     notes.fermented = line if found.fermented is not None else notes.fermented
     notes.steam = line if found.steam is not None else notes.steam
@@ -213,9 +225,7 @@ def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
             notes.packs.append((line, "hot"))
         if _BRIM.search(sentence) and not _HEADSPACE.search(sentence) and not _NEGATION.search(sentence[: _BRIM.search(sentence).start()]):  # type: ignore[union-attr]
             notes.headspaces.append((line, 0.0))
-        watered = _WATERED.search(sentence)
-        if watered and not _WATER_ELSEWHERE.search(sentence) and not _NEGATION.search(sentence[: watered.start()]):
-            notes.watered.append(line)
+        notes.risks.extend((line, risk) for risk in risks_said(sentence))
         notes.soak_kept = notes.soak_kept or bool(_SOAK_KEPT.search(sentence))
         _note_refused(sentence, line, notes)
         notes.shape.extend((line, what) for what in said_of_shape(sentence))
@@ -226,8 +236,10 @@ def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
 def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
     """`Process pints 10 minutes and quarts 15 minutes`: each figure takes the jars named since the last figure,
     else those named right behind it."""
+    for words, least in _FEW_MINUTES:
+        sentence = re.sub(rf"\b(?:{words})\b", f"{least} minutes", sentence, flags=re.I)
     sentence = re.sub(
-        rf"\b(?:rest|stand|wait|sit|leave|simmer(?:ed)?|sterili[sz]e\w*|boil jars)\b[^.,;]*?{_NUM}\s*(?:minutes?|mins?)\b",
+        rf"\b(?:rest|stand|wait|sit|leave|simmer(?:ed)?|sterili[sz]e\w*|boil (?:the )?(?:empty|clean) jars)\b[^.,;]*?{_NUM}\s*(?:minutes?|mins?)\b",
         " ",
         sentence,
         flags=re.I,
@@ -239,7 +251,7 @@ def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
     )
     figures = [(match.start(), match.end(), _value(match.group(1)), 1.0) for match in _MINUTES.finditer(sentence)]
     figures += [(match.start(), match.end(), _value(match.group(1)), 60.0) for match in _HOURS.finditer(sentence)]
-    if not figures and re.search(r"\bprocess", sentence, re.I):
+    if not figures and re.search(r"\bprocess|\bjars?\b", sentence, re.I):
         figures = [(match.start(), match.end(), _value(match.group(1)), 1 / 60) for match in _SECONDS.finditer(sentence)]
     named = jars_named(sentence)
     before = 0
@@ -262,7 +274,8 @@ def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
 
 
 def _note_refused(sentence: str, line: int, notes: MethodNotes) -> None:
-    for what, pattern in _REFUSED:
+    ways = _REFUSED + _REFUSED_OF_JARS if _JARS_SPOKEN_OF.search(sentence) else _REFUSED
+    for what, pattern in ways:
         for match in pattern.finditer(sentence):
             clause_start = max((sentence.rfind(mark, 0, match.start()) for mark in ",;:"), default=-1) + 1
             clause = sentence[clause_start : match.start()]

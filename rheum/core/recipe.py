@@ -7,6 +7,7 @@ from typing import Literal
 
 from rheum.core.formulas import Pack
 from rheum.core.ingredients import Ingredient
+from rheum.core.prose_risks import ProseRisk
 from rheum.core.quantity import Amount
 from rheum.core.shape import What
 
@@ -77,8 +78,8 @@ class Method:
     steam: int | None = None
     shape: tuple[tuple[int, What], ...] = ()
     salted: bool = False
-    # Lines of prose that thin acid or top jars up with water, nobody knows how much.
-    watered: tuple[int, ...] = ()
+    # What the prose says that no tested method does, with its line.
+    risks: tuple[tuple[int, ProseRisk], ...] = ()
 
 
 Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]

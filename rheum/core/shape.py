@@ -93,9 +93,9 @@ def changed(formula: Cut, here: Cut) -> Change | None:
 
 What = Literal["pureed", "drained", "thicker", "unpeeled", "unsalted", "whole"]
 _PROSE: Final[tuple[tuple[What, re.Pattern[str]], ...]] = (
-    ("pureed", re.compile(r"\b(?:pur[eé]e\w*|liquidi[sz]\w*|immersion blender|stick blender|hand blender|blend (?:it |them |the \w+ )?(?:until|to|smooth)|blended smooth|until smooth|in a blender|mash\w*|pass (?:it |them )?through)\b", re.I)),
+    ("pureed", re.compile(r"\b(?:pur[eé]e\w*|liquidi[sz]\w*|immersion blender|stick blender|hand blender|blend (?:it |them |the \w+ )?(?:until|to|smooth)|blended smooth|until smooth|in a blender|mash\w*|whizz\w*|food mill|to a (?:fine |smooth )?paste|(?:pass|rub|push|press) (?:\w+ ){0,3}?through)\b", re.I)),
     ("drained", re.compile(r"\b(?:drain|pour|strain|squeeze|press|ladle|spoon|discard)\w*\s+(?:off |away |out |the |all |of |excess |their |its |tomato(?:es)?(?:'s)? ){0,5}(?:juices?|tomato(?:es)?|tomato liquid)\b", re.I)),
-    ("thicker", re.compile(r"\b(?:reduced? (?:it |them )?(?:by|to|until)|cook(?:ed|ing)? (?:it |them )?down|boil(?:ed)? (?:it |them )?down|until (?:it is |they are )?(?:very |quite |really )?thick\w*|mounds? (?:on|up))\b", re.I)),
+    ("thicker", re.compile(r"\b(?:reduced? (?:it |them )?(?:by|to|until)|cook(?:ed|ing)? (?:it |them )?down|boil(?:ed)? (?:it |them )?down|until (?:it is |they are )?(?:very |quite |really )?thick\w*|mounds? (?:on|up)|until (?:\w+ ){0,4}(?:syrupy|jammy|sticky))\b", re.I)),
     ("unpeeled", re.compile(r"\b(?:unpeeled|skins? (?:left )?on|with (?:the|their) skins?|(?:leave|keep) (?:the |their )?(?:skins?|peels?)|no need to peel|without peeling|(?:don'?t|do not|never) peel|not peeled)\b", re.I)),
     ("unsalted", re.compile(r"\b(?:(?:don'?t|do not|never|no need to|skip|without|instead of) (?:the )?(?:soak|salt|rins|blanch|drain)\w*|unsoaked|unrinsed|unblanched|un-?salted vegetables)\b", re.I)),
     ("whole", re.compile(r"\b(?:leave|keep|pack|left|leaving)\s+(?:the |them |all |\w+ ){0,3}(?:whole|uncut)\b|\b(?:don'?t|do not|no need to|without|instead of|skip (?:the )?)\s*(?:bother(?:ing)? (?:to |with )?)?(?:slic|chop|cut|dic|grat|shred)(?:e|ing|ping|ting|ing)?\b", re.I)),

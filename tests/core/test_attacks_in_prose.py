@@ -177,5 +177,8 @@ def test_no_wolf_at_any_formula(sentence: str) -> None:
     for formula in FORMULAS.values():
         if "headspace" in sentence and abs(formula.headspace_mm - 12.7) > 1:
             continue
-        verdict = check_text(m(formula_text(formula), sentence), Settings(read_altitude("1265m"), measures="us"), library())
+        text = formula_text(formula)
+        if any(f"the {name}" in sentence and name not in text for name in ("tomatoes", "onions")):
+            continue  # A bean recipe that chops onions has onions that nobody listed.
+        verdict = check_text(m(text, sentence), Settings(read_altitude("1265m"), measures="us"), library())
         assert verdict.destination == "shelf", (formula.id, [(f.code, f.says) for f in verdict.findings])

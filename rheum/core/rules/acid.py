@@ -69,6 +69,8 @@ def vinegar_blend(case: Case) -> Iterator[Finding]:
     if strength < CANNING_STRENGTH - 1e-9 and weakest.line.ingredient.klass != "vinegar-unknown":
         if weakest.line.strength is None and weakest.line.ingredient.id in _OFTEN_WEAK:
             return
+        if _counted_strength(weakest) >= CANNING_STRENGTH:
+            return  # One of unknown strength pulls it down, and that is said of its own line.
         yield finding(
             "vinegar-too-weak",
             f"The vinegar comes to {percent(strength)}, under the 5 % the formula counts on.",
@@ -228,13 +230,6 @@ def _produce_scale(case: Case) -> float:
 
 
 def water_added(case: Case) -> Iterator[Finding]:
-    for number in case.recipe.method.watered:
-        yield finding(
-            "water-added",
-            "The text thins it with water, and does not say how much.",
-            number,
-            "Top up with the formula's own brine, or leave the jar part full for the refrigerator.",
-        )
     match = case.match
     if match is None:
         return

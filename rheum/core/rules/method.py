@@ -63,6 +63,7 @@ def jar_size(case: Case) -> Iterator[Finding]:
     if case.settings.jar is None:
         yield from _named_jars(case, table)
     covered = covering_size(case.jar.process_class, table)
+    named = next((number for number, name in case.recipe.method.jars if name == case.jar.id), None)
     if covered.how == "larger":
         largest = max(table, key=CLASS_ML.__getitem__)
         count = math.ceil(case.jar.volume_ml / CLASS_ML[largest])
@@ -70,7 +71,7 @@ def jar_size(case: Case) -> Iterator[Finding]:
         yield finding(
             "jar-larger",
             f"{case.jar.title} jars are larger than the largest tested, the {JAR_WORD[largest]}.",
-            None,
+            named if case.settings.jar is None else None,
             Remedy(f"Use {JAR_WORD[largest]} jars: {count} for each of these.", (change,)),
         )
     elif covered.how == "between":

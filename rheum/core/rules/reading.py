@@ -54,6 +54,12 @@ def _silent_of_salting(case: Case) -> bool:
     return not told and not any(what == "unsalted" for _, what in case.recipe.method.shape)
 
 
+def said_in_prose(case: Case) -> Iterator[Finding]:
+    """What the method says that no tested one does (prose_risks.py)."""
+    for number, risk in case.recipe.method.risks:
+        yield finding(risk.code, risk.says, number, risk.fix)
+
+
 def amounts_disagree(case: Case) -> Iterator[Finding]:
     """A volume and a weight, or two amounts, of one thing that differ by more than 15 %: judged by the one that looks worse."""
     for line in case.recipe.in_jar:

@@ -47,6 +47,7 @@ CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     method.refused,
     method.inconsistent,
     reading.unread,
+    reading.said_in_prose,
     reading.amounts_disagree,
     reading.assumed,
 )
