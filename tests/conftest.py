@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import os
 import threading
 from collections.abc import Iterator
 from dataclasses import dataclass, field
@@ -10,6 +11,7 @@ from datetime import datetime, timedelta, timezone
 from pathlib import Path
 
 import pytest
+from hypothesis import settings
 from waitress import create_server
 
 from rheum.api.app import create_app
@@ -19,6 +21,10 @@ from rheum.core.library import Library
 from rheum.demo import make_demo
 from rheum.reference.loading import library as load
 from rheum.store.database import Kind, open_data
+
+if not os.environ.get("CI"):  # there Hypothesis has a profile of its own
+    settings.register_profile("here", deadline=None)
+    settings.load_profile("here")
 
 
 @pytest.fixture(scope="session")

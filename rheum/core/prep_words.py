@@ -15,14 +15,14 @@ boil boiled boiling bottled bottom bought brand bread broken brown brush brushed
 canning cap caster centimetre cheesecloth chilled chop chopped chunk chunky clean cleaned clear close cm coarse coarsely cob cold
 color colour commercial cooked cooking cool cooled core cored corer crinkle crisp crosswise crown crushed cube cubed cultivated
 cup cut cutlery cutting dark deep deg degree dense deseed deseeded deveined dice diced different dill discarded distilled divided
-dozen drain drained dry each ear edge eight either end equal especially even extra eye fine finely firm first five flake flat
+dozen drain drained dry each ear edge eight either end equal especially even extra eye fine finely firmly firm first five flake flat
 flesh floret floretted food for four free frenched fresh freshly from fruit full fully g gal gallon garden gently golden good gram
 grams granulated grate grated grater great green grind ground grown half half-inch halve halved hand handful hard head heaped
 heaping heart heat heavy high homegrown hot hour hull hulled hungarian husk husked ice if in inch inche inches inner inside into
 iodine is it italian its jar julienne julienned jumbo just keep kg kind knife knob knobs kosher label labeled labelled large
 largely larger lb leaf least leave left leg length lengths lengthwise less level light lightly like liter litre little long loose
 loosely lump made mandolin matchstick mature medium mild min mince minced minute mix mixed mixture ml mm moderately more narrow
-natural needed new nine no non not of off old on once one only optional or organic other ounce out outer over overnight oz packed
+natural needed new nine no non of off on once one optional or organic other ounce out outer over overnight oz packed
 pale pared part pastry patted peel peeled per picked pickling piece pimento pimiento pink pint pit pith pitted plain plus pod
 portion pound preferably preferred prepared pressed previously processor pure purple quality quart quarter quartered rack raw
 ready red regular remove removed reserve rib ring rinse rinsed ripe ripening room root rough roughly round rounded sack scant scored scraped
@@ -33,7 +33,7 @@ stemmed still stir stone stoned store straight strained strength strip strips st
 tablespoon tail taste tbsp teaspoon temperature ten tender the then thick thickly thickness thin thinly this threads three through
 tied tight tightly time times tiny tip to together top topped torn total tough trim trimmed trimming tsp twelve twice two type
 unblemished uncooked undamaged under undrained uniform unpeeled unripe unsalted unseasoned unsweetened until unwaxed use used
-using usual variety vein very warm wash washed waxed wedge weighed weight well whatever whether white whole wide width will winter
+using usual variety vein very warm wash washed waxed wedge weighed weight well whether white whole wide width will winter
 with without wooden work yellow fat plump juicy commercially commercial puree pureed blended mashed liquidised liquidized pulped lumps hunks  young your
 """.split()
 

@@ -6,10 +6,11 @@ import re
 from dataclasses import replace
 from typing import Final
 
-from rheum.core.ingredients import Catalogue, Ingredient, words_of
+from rheum.core.foods_in_prose import unlisted
+from rheum.core.ingredients import Catalogue, words_of
 from rheum.core.quantity import AmountError, leading_amount
 from rheum.core.reading_lines import LineUnread, read_ingredient, strip_bullet
-from rheum.core.reading_method import MethodNotes, jars_named, note_prose, sentences
+from rheum.core.reading_method import MethodNotes, jars_named, note_prose
 from rheum.core.recipe import Kind, OutlineLine, Recipe, RecipeLine, Section, Unread
 from rheum.core.units import COUNT_UNITS, kind_of
 
@@ -52,46 +53,10 @@ _IN_PROSE: Final = re.compile(
 )  # fmt: skip
 _COUNTED: Final = re.compile(r"(?<![\w./-])(\d+(?:\s+\d+/\d+|/\d+)?)\s+((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4})")
 _EQUIPMENT: Final = re.compile(
-    r"^(?:[-•*]\s*)?(?:about\s+)?\d+\s+(?:\w+[ -]){0,3}?jars?(?:[ ,]+(?:with|and|plus|new|clean|lids?|bands?|rings?|two[- ]piece))*\.?$|^(?:[-•*]\s*)?(?:\d+\s+)?(?:new |canning )?(?:lids|bands|rings)(?: and (?:lids|bands|rings))?\.?$",
+    r"^(?:[-•*]\s*)?(?:about\s+)?\d+\s+(?:x\s+)?(?:(?:\d+(?:/\d+)?|a|and|half|quarter|twelve|eight|sixteen|pint|quart|gallon|l|litre|liter|ml|oz|ounce|wide|regular|standard|narrow|mouthed|mouth|canning|preserving|glass|clean|sterili[sz]ed|sterile|warm|hot|dry|new|empty|small|medium|large|sized|size)[ -]){0,6}?jars?(?:[ ,]+(?:with|and|plus|new|clean|lids?|bands?|rings?|two[- ]piece))*\.?$|^(?:[-•*]\s*)?(?:\d+\s+)?(?:new |canning )?(?:lids|bands|rings)(?: and (?:lids|bands|rings))?\.?$",
     re.I,
 )
 _JARFULS: Final = re.compile(r"\b[\d/ ½-]+(?:half[- ]?|quarter[- ]?)?(?:pints?|quarts?|jars?|servings?|bottles?)\b(?: jars?)?", re.I)
-# What somebody is told to put in, up to the end of the clause.
-_PUT_IN: Final = re.compile(
-    r"\b(?:add|stir (?:in|through)|mix in|fold in|throw in|toss in|drop in|top (?:\w+ ){0,3}with|cover (?:\w+ ){0,4}with|thicken (?:\w+ ){0,3}with|finish (?:\w+ ){0,3}with|layer of|knob of|splash of|glug of|drizzle of|handful of)\s+([^.;:,]{2,60})",
-    re.I,
-)
-_MORE_OF_IT: Final = re.compile(
-    r"\b(?:add|use|throw in|toss in|put in|tuck in|stuff in|pack in|squeeze in|mix in|stir in|fill (?:\w+ ){0,3}with)\w*\s+(?:in\s+)?(?:(?:as|many|some|a|few|little|lot|bit|plenty|of|handful|the)\s+){0,4}(?:more|extra|additional|another|further)\s+([^.;:,]{2,60})"
-    r"|\b(another (?:half )?(?:pound|lb|kilo|kg|cup|bunch|head|handful|few|dozen|couple)\b[^.;:,]{0,40})",
-    re.I,
-)
-# More of what is judged elsewhere, or of what does no harm.
-_MORE_IS_FINE: Final = re.compile(
-    r"(?:(?:of|the|hot|boiling|cold|warm|fresh|same|pickling)\s+)*(?:brine|syrup|water|vinegar|liquid|bottled|spices?|seasonings?|salt|sugar|honey|dill seeds?|mustard seeds?|peppercorns?|dried|chilli|chili|red pepper flakes|flakes|heat|time|minutes?|hours?|days?|weeks?|jars?|lids?|bands?|than|or less|if|ice|batch|flavou?r|colou?r|space|room|towels?|pans?|inch|half inch|load|canner|pot|bowl|spoon)\b",
-    re.I,
-)
-# Where a sentence is about the table, the cupboard, a likeness or another dish, a food named in it is put into no jar.
-_AT_TABLE: Final = re.compile(
-    r"\b(?:serv\w+|good|great|nice|lovely|delicious|goes|go well|eat\w*|enjoy\w*|sandwich\w*|burgers?|salads?|roast\w*|hot ?dogs?|tacos?|crackers?|platter|boards?|beside|alongside|on opening|when (?:you )?open\w*|before eating|at the table|later|as with|unlike|like|size of|sized|as big as|as thick as|such as you|reminds?|pairs?|with your|leftover brine|next time|last year|another (?:recipe|batch)|allerg\w+|smell\w*|taste like|stain\w*|hands?|gloves?|in season|market|garden|grow\w*|bought|pick(?:ed)? (?:them|your)|variet\w+|kinds|choose|select|turns? (?:blue|green|pink|dark|brown|cloudy|soft|grey)|harmless)\b",
-    re.I,
-)
-_TOOL_BEHIND: Final = re.compile(
-    r"^\W*(?:press|masher|corer|spinner|peeler|ballers?|pitter|stoner|squeezer|reamer|timer|mill|grinder|spoon|knife|cutter|slicer|towel|filter|cloth|muslin|bag|pot|pan|plate|and[- ]butter|pickles?|relish\w*|salsas?|chutneys?|sauces?|ketchup|style|green|coloured|colored|shaped|thermometer|stock|brush|jars?\b(?! of)|(?:and |or )?(?:label|the jars|each jar|every jar|them|it))\b",
-    re.I,
-)
-# Words that are a food in another sentence.
-_NO_FOOD: Final = re.compile(
-    r"\b(?:(?:the|a|and|best[- ]before|use[- ]by) date|date (?:on|and label|the|each|them|it)|(?:clean |old )?tea[- ](?:towel|ball|cloth|strainer|bag|infuser|egg)s?|lime ?scale|stock ?pot|jelly bag)\b",
-    re.I,
-)
-# “Do not add oil, butter or cream” forbids all three; “never mind, add cream” none.
-_FORBIDDEN: Final = re.compile(
-    r"\b(?:not|never|don'?t|avoid|no|without|free of|out of reach of)\b(?:(?!,\s*(?:\w+\s+)?(?:add|stir|put|throw|use|toss|mix|tuck|pack|top|pour|then|but|just)\b)[^;.:])*$"
-    r"|\b(?:instead of|in place of|rather than)\s+(?:\w+\s+){0,2}$",
-    re.I,
-)
-_SAID_ALONE: Final = ("produce", "herb", "fat", "thickener", "alkali", "sweetener", "fresh-juice", "other")
 _CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
 
 
@@ -148,15 +113,6 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
         reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
         source=tuple(text.splitlines()), outline=tuple(reader.outline),
     )  # fmt: skip
-
-
-def _kin(one: Ingredient, other: Ingredient) -> bool:
-    """“the peppers” for the jalapeños of a line: the same group, class, or a name that is part of the other."""
-    if other.klass in ("concentrate", "condiment", "dairy", "meat", "nut") and one.klass != other.klass:
-        return False  # the paste of a thing is not the thing
-    words = set(words_of(one.name)) | {word for alias in one.aliases for word in words_of(alias)}
-    alike = one.klass == other.klass and one.klass in ("pepper", "onion", "tomato", "dried-fruit", "herb-fresh", "sweetener", "fat")
-    return alike or (one.swap_group is not None and one.swap_group == other.swap_group) or set(words_of(other.name)) <= words
 
 
 class _Reader:
@@ -291,51 +247,12 @@ class _Reader:
             self._take_prose_amount(number, line, match, unread)
             taken.append(match.span())
         if unread:
-            self._scan_unlisted(number, line)
+            for said, why in unlisted(line, self.catalogue, self.lines):
+                if not any(item.line == number and item.why == why for item in self.unread):
+                    self.unread.append(Unread(number, said, why))
         for match in _COUNTED.finditer(line):
             if not any(start <= match.start() < end for start, end in taken):
                 self._take_prose_count(number, line, match)
-
-    def _scan_unlisted(self, number: int, line: str) -> None:
-        """“Stir in a knob of butter”, “thicken with flour”: something put in that no line lists, and nobody knows how much."""
-        for match in _PUT_IN.finditer(line):
-            if re.search(r"\b(?:not|never|don'?t|avoid|no|without)\b[^,;.]*$", line[: match.start()], re.I):
-                continue
-            self._is_unlisted(number, match.group(0).strip(), _NO_FOOD.sub(" ", match.group(1)))
-        for match in _MORE_OF_IT.finditer(line):
-            more = (match.group(1) or match.group(2)).strip()
-            if _FORBIDDEN.search(line[: match.start()]) or _AT_TABLE.search(line) or _MORE_IS_FINE.match(more):
-                continue
-            why = f"How much more this is (“{more}”) cannot be judged. Put the whole amount on its own line."
-            self.unread.append(Unread(number, match.group(0).strip(), why))
-        # Whatever else a sentence of the method speaks of goes into the jar, unless it is plainly about something else.
-        for sentence in sentences(line):
-            if not _AT_TABLE.search(sentence):
-                self._is_unlisted(number, sentence, _NO_FOOD.sub(" ", sentence), spoken_of=True)
-
-    def _is_unlisted(self, number: int, said: str, words: str, spoken_of: bool = False) -> None:
-        for found in self.catalogue.within(words_of(words)):
-            known = found.ingredient
-            listed = any(other.ingredient is known or _kin(other.ingredient, known) for other in self.lines)
-            if listed or known.role.role not in _SAID_ALONE:
-                continue
-            if spoken_of and (known.role.role == "sweetener" or self._is_aside(words, known)):
-                continue
-            says = f"The method puts in {known.name}, which no line lists. Give it a line of its own with its amount, or take it out."
-            if not any(item.line == number and item.why == says for item in self.unread):
-                self.unread.append(Unread(number, said, says))
-
-    def _is_aside(self, sentence: str, known: Ingredient) -> bool:
-        """Whether every mention of it is of a tool, a dish's name, another thing (“dill seed” is no dill), or forbids it."""
-        names = sorted((known.name, *known.aliases), key=len, reverse=True)
-        spoken = re.compile(rf"\b(?:{'|'.join(re.escape(name) for name in names)})(?:e?s)?\b", re.I)
-        mentions = list(spoken.finditer(sentence))
-        return bool(mentions) and all(
-            _TOOL_BEHIND.search(sentence[match.end() :])
-            or _FORBIDDEN.search(sentence[: match.start()])
-            or all(found.ingredient is not known for found in self.catalogue.within(words_of(sentence[match.start() :]))[:1])
-            for match in mentions
-        )
 
     def _take_prose_count(self, number: int, line: str, match: re.Match[str]) -> None:
         """“add 3 onions”: a count of something that is counted by the piece."""

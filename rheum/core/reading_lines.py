@@ -8,8 +8,9 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.acidity import blend_strength
+from rheum.core.amount_words import held, of_each_jar
 from rheum.core.ingredients import Catalogue, Ingredient, NameMatch, own_words, words_of
-from rheum.core.measuring import HEAD_OF, size_factor
+from rheum.core.measuring import size_factor
 from rheum.core.prep_words import HARMLESS_PHRASES, LIQUID_WORDS, PREP_WORDS
 from rheum.core.quantity import Amount, AmountError, leading_amount, number, split_amounts, together
 from rheum.core.recipe import RecipeLine, Section, State
@@ -203,12 +204,8 @@ def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: 
         return LineUnread(str(reason), reason.name)
 
 
-def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
-    clean = strip_bullet(text)
-    if len(clean) > 300:
-        raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
-    clean = _respoken(clean)
-    strength, clean = _strength(clean)
+def _amounts(clean: str) -> tuple[Amount | None, Amount | None, str]:
+    """The amount of a line, a second way it is given, and the rest of the words."""
     try:
         amount, other, rest = split_amounts(clean)
     except AmountError as error:
@@ -219,6 +216,18 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         amount, rest = _by_length(amount, rest)
     if amount is not None and kind_of(amount.unit) == "length":
         raise LineUnread("A length is no amount. Write a weight, a volume or a count first.")
+    return amount, other, rest
+
+
+def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
+    clean = strip_bullet(text)
+    if len(clean) > 300:
+        raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
+    clean = _respoken(clean)
+    if section != "soak":
+        section, per_jar, clean = of_each_jar(section, per_jar, clean)
+    strength, clean = _strength(clean)
+    amount, other, rest = _amounts(clean)
     states = _states(rest)
     if amount is not None and amount.tinned:
         states |= {"tinned"}
@@ -251,9 +260,10 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         if summed:
             amount, other = other, None
     _check_fresh_and_dried(parts, ingredient)
-    if amount is not None and amount.unit == "each" and ingredient.id in HEAD_OF and not _PART_NAMED.search(clean):
-        # “3 garlic”, “2 bulbs of garlic”, “1 celery”: the whole plant, not a clove or a stalk of it.
-        amount = replace(amount, unit="head")
+    try:
+        amount = held(amount, ingredient, clean)
+    except AmountError as error:
+        raise LineUnread(str(error)) from None
     if amount is None and ingredient.role.role not in _NO_AMOUNT_NEEDED:
         raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
     if strength is not None and ingredient.role.role != "vinegar" and ingredient.klass != "not-food":
@@ -264,7 +274,6 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     return RecipeLine(0, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
 
 
-_PART_NAMED: Final = re.compile(r"\b(?:cloves?|stalks?|ribs?|sticks?)\b", re.I)
 _JUICE_OF: Final = re.compile(
     r"^(?:the\s+)?(?:(?:freshly\s+)?(?:squeezed\s+)?juice)\s+(?:of|from)\s+(.+?)\s+(?:(?:large|small|medium|whole|fresh|ripe)\s+)*(lemon|lime|orange|grapefruit)s?\b(.*)$",
     re.I,
@@ -323,7 +332,9 @@ def _trailing_amount(text: str) -> tuple[Amount | None, Amount | None, str]:
 
 def _identify(name: str, amount: Amount | None, section: Section, catalogue: Catalogue) -> tuple[Ingredient, tuple[str, ...], int]:
     words = words_of(_either(name, catalogue))
-    dried = bool(words) and "dried" in words
+    if words[:1] == ("dry",):
+        words = ("dried", *words[1:])  # “4 lb dry beans”
+    dried = "dried" in words
     match = _find_name(words, catalogue)
     if match is None and dried:
         match = _find_name(tuple(word for word in words if word != "dried"), catalogue)

@@ -8,11 +8,13 @@ import pytest
 from rheum.core.altitude import read_altitude
 from rheum.core.checking import check_text
 from rheum.core.findings import Finding
+from rheum.core.measuring import bulk
+from rheum.core.reading_lines import read_ingredient
 from rheum.core.request import Settings
 from rheum.core.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.test_attacks import BEANS
-from tests.core.test_attacks_in_prose import CUC, FORMULAS, HERE, SAL, m
+from tests.core.test_attacks_in_prose import CUC, FORMULAS, HERE, REL, SAL, m
 
 BEANS_SAID = [
     "Vinegar can be cut with water if too sharp.",
@@ -302,6 +304,94 @@ LINES = {
 @pytest.mark.parametrize("text", LINES.values(), ids=LINES.keys())
 def test_a_line_that_is_no_shelf(text: str) -> None:
     assert check_text(text, HERE, library()).destination != "shelf"
+
+
+BEANS_WRITTEN = [
+    "4 lb green beans, some more",
+    "4 lb green beans, extra",
+    "4 lb green beans and some more",
+    "4 lb green beans, half more",
+    "4 lb green beans, twice",
+    "4 lb green beans, two times",
+    "4 lb green beans, more or less",
+    "4 lb green beans, more than that",
+    "4 lb green beans, at least",
+    "4 lb green beans (at least)",
+    "at least 4 lb green beans",
+    "over 4 lb green beans",
+    "more than 4 lb green beans",
+    "4 lb green beans, over",
+    "4 lb green beans, in all for each jar",
+    "4 lb green beans, each",
+    "4 lb each green beans",
+    "4 lb green beans per jar",
+    "4 lb green beans per cup of vinegar",
+    "4 lb green beans a jar",
+    "4 lb green beans for one jar",
+    "4 lb green beans, with extra for packing",
+    "4 lb green beans, with others",
+    "4 lb green beans with some other pieces",
+    "4 lb green beans or whatever",
+    "4 lb green beans, or whatever is in season",
+    "4 lb green beans, any kind, more to fill",
+    "4 lb green beans, other half kept",
+    "4 lb green beans cooked soft and mashed",
+    "4 lb green beans, cooked",
+    "4 lb green beans, fully cooked",
+    "4 lb dry green beans",
+    "4 lb dried green beans",
+    "4 lb shelled green beans",
+    "4 lb green beans, seeds only",
+    "4 lb green beans, thick puree",
+    "4 lb green bean pulp",
+    "4 lb green beans, kept warm overnight",
+    "4 lb green beans not fresh",
+    "4 lb old green beans",
+    "4 lb not good green beans",
+    "4 lb blemished green beans",
+]
+OTHER_LINES = [
+    BEANS.replace("8 cloves garlic", "8 bulbs of garlic"),
+    BEANS.replace("8 cloves garlic", "8 garlic"),
+    BEANS.replace("8 cloves garlic", "8 cloves garlic per jar"),
+    BEANS + "1 cup carrots per jar\n",
+    BEANS + "2 lb onions per jar\n",
+    BEANS + "1 cup water in each jar\n",
+    BEANS.replace("4 cups white", "4 small cups white"),
+    BEANS.replace("4 cups white", "4 scant cups white"),
+    BEANS.replace("white vinegar (5%)", "white vinegar (5%), or less"),
+    SAL.replace("6 cups tomato", "6 heaping cups tomato"),
+    SAL.replace("9 cups onion, diced", "9 cups onion, diced, packed"),
+    REL.replace("6 cups onion", "6 generous cups onion"),
+]
+
+
+@pytest.mark.parametrize("line", BEANS_WRITTEN)
+def test_more_of_it_in_words_is_no_shelf(line: str) -> None:
+    assert check_text(BEANS.replace("4 lb green beans", line), HERE, library()).destination != "shelf"
+
+
+@pytest.mark.parametrize("text", OTHER_LINES)
+def test_an_amount_that_is_more_than_it_seems_is_no_shelf(text: str) -> None:
+    assert check_text(text, HERE, library()).destination != "shelf"
+
+
+def test_a_jar_named_in_the_line_counts_for_each_jar() -> None:
+    said = check_text(BEANS.replace("8 heads dill", "1 head dill per jar") + "8 pint jars with lids\n", HERE, library())
+    assert said.destination == "shelf"
+    assert [line.section for line in said.lines if "dill" in line.reads_as] == ["per-jar"]
+
+
+def test_a_whole_plant_is_counted_whole() -> None:
+    def grams(line: str) -> float:
+        read = read_ingredient(line, 1, "jar", library().catalogue)
+        assert read.amount is not None
+        held = bulk(read.amount, read.ingredient, read.prepared, "us")
+        assert held is not None
+        return held.grams[1]
+
+    assert grams("2 garlic") == grams("2 bulbs of garlic") == grams("2 heads garlic") == 12 * grams("2 garlic cloves")
+    assert grams("1 celery") == grams("1 head celery") == 14 * grams("1 stalk celery")
 
 
 HARMLESS = [

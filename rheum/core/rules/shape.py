@@ -16,6 +16,7 @@ from rheum.core.shape import PUREED, WHOLE, Cut, What, changed, cut_of
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
 _UNCUT: Final = ("garlic", "aromatic", "herb-fresh", "dried-fruit", "concentrate", "fruit-juice", "condiment")
 _PEELED: Final = re.compile(r"\bpeeled\b", re.I)
+_COOKED: Final = re.compile(r"\b(cooked|boiled|parboiled|stewed|roasted|fried|baked|steamed)\b(?! (?:in the brine|with the brine))", re.I)
 _HEATED: Final = re.compile(r"\b(?:blanched|boiled|simmered)\b", re.I)
 _UNPEELED: Final = re.compile(r"\b(?:unpeeled|skins? (?:left )?on|with skins?|not peeled|skin left)\b", re.I)
 _UNHEATED: Final = re.compile(r"\b(?:unblanched|raw|uncooked|not blanched)\b", re.I)
@@ -92,6 +93,19 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
                     line.number,
                     Remedy(f"Have it {what}, as the formula has.", line_as_formula(case, line, own)),
                 )
+        cooked = _COOKED.search(line.text)
+        if (
+            cooked
+            and own
+            and line.ingredient.role.role == "produce"
+            and not any(_HEATED.search(item.prep) or _COOKED.search(item.prep) for item in own)
+        ):
+            yield finding(
+                "prep-changed",
+                f"{line.ingredient.name.capitalize()} is {cooked.group(1).lower()} first; the formula has it raw, and looser in the jar.",
+                line.number,
+                Remedy("Take it raw, as the formula has.", line_as_formula(case, line, own)),
+            )
     yield from _said_in_prose(case, match.formula, said)
 
 
