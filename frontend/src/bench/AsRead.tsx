@@ -38,8 +38,8 @@ export const AsRead = drawnFrom("lines")(function AsRead({ verdict }) {
         ))}
       </Box>
       <Text mt="2" maxW="44rem">
-        Of a method Rheum judges the sentences that would change the jar; no program understands every one. The lines above
-        and the jar, pack, headspace and minutes shown here are what was judged: follow those.
+        Of a method Rheum judges the sentences that would change the jar; no program understands every one. The lines
+        above and the jar, pack, headspace and minutes shown here are what was judged: follow those.
       </Text>
     </Fold>
   );
