@@ -16,7 +16,7 @@ _PUT_IN: Final = re.compile(
     re.I,
 )
 _MORE_OF_IT: Final = re.compile(
-    r"\b(?:add|use|throw in|toss in|put in|tuck in|stuff in|pack in|squeeze in|mix in|stir in|fill (?:\w+ ){0,3}with)\w*\s+(?:in\s+)?(?:(?:as|many|some|a|few|little|lot|bit|plenty|of|handful|the)\s+){0,4}(?:more|extra|additional|another|further)\s+([^.;:,]{2,60})"
+    r"\b(?:add|use|throw in|toss in|put in|tuck in|stuff in|squash in|cram in|press in|pack in|squeeze in|mix in|stir in|fill (?:\w+ ){0,3}with)\w*\s+(?:in\s+)?(?:(?:as|many|some|a|few|little|lot|bit|plenty|of|handful|the)\s+){0,4}(?:more|extra|additional|another|further)\s+([^.;:,]{2,60})"
     r"|\b(another (?:half )?(?:pound|lb|kilo|kg|cup|bunch|head|handful|few|dozen|couple)\b[^.;:,]{0,40})",
     re.I,
 )
@@ -36,7 +36,7 @@ _TOOL_BEHIND: Final = re.compile(
 )
 # Words that are a food in another sentence.
 _NO_FOOD: Final = re.compile(
-    r"\b(?:(?:the|a|and|best[- ]before|use[- ]by) date|date (?:on|and label|the|each|them|it)|(?:clean |old )?tea[- ](?:towel|ball|cloth|strainer|bag|infuser|egg)s?|lime ?scale|stock ?pot|jelly bag)\b",
+    r"\b(?:(?:the|a|and|best[- ]before|use[- ]by) date|(?:label,? |,\s*|and )?date (?:on|and|the|each|them|it)|(?:clean |old )?tea[- ](?:towel|ball|cloth|strainer|bag|infuser|egg)s?|lime ?scale|stock ?pot|jelly bag)\b",
     re.I,
 )
 # “Do not add oil, butter or cream” forbids all three; “never mind, add cream” none.
@@ -46,6 +46,17 @@ _FORBIDDEN: Final = re.compile(
     re.I,
 )
 _SAID_ALONE: Final = ("produce", "herb", "fat", "thickener", "alkali", "sweetener", "fresh-juice", "other")
+
+
+# … unless the same sentence puts it into the jars after all.
+_INTO_JARS: Final = re.compile(
+    r"\b(?:in(?:to)? (?:the|each|every|all) (?:rest of the )?jars?|before (?:canning|closing|sealing|processing)|between the|(?:put|throw|toss|chuck|stir(?:red)?|tuck)\b[^.;]{0,25}\bin\b|goe?s? in\b|and (?:add|can|jar|pack) \w+)",
+    re.I,
+)
+
+
+def _is_at_table(sentence: str) -> bool:
+    return bool(_AT_TABLE.search(sentence)) and not _INTO_JARS.search(sentence)
 
 
 def _kin(one: Ingredient, other: Ingredient) -> bool:
@@ -66,11 +77,11 @@ def unlisted(prose: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) -> I
                 yield match.group(0).strip(), _why(known)
     for match in _MORE_OF_IT.finditer(prose):
         more = (match.group(1) or match.group(2)).strip()
-        if not (_FORBIDDEN.search(prose[: match.start()]) or _AT_TABLE.search(prose) or _MORE_IS_FINE.match(more)):
+        if not (_FORBIDDEN.search(prose[: match.start()]) or _is_at_table(prose) or _MORE_IS_FINE.match(more)):
             yield match.group(0).strip(), f"How much more this is (“{more}”) cannot be judged. Put the whole amount on its own line."
     # Whatever else a sentence of the method speaks of goes into the jar, unless it is plainly about something else.
     for sentence in sentences(prose):
-        if not _AT_TABLE.search(sentence):
+        if not _is_at_table(sentence):
             for known in _unlisted_in(sentence, catalogue, lines):
                 if known.role.role != "sweetener" and not _is_aside(_NO_FOOD.sub(" ", sentence), known, catalogue):
                     yield sentence, _why(known)

@@ -33,7 +33,7 @@ _LITTLE: Final = (
 _FORBIDDEN: Final = _words(r"\b(?:not|never|don'?t|avoid|cannot|can'?t|mustn'?t|no)\b[^,;:]*$")
 # Water that is for the canner, a soak or a blanching pan, water that warms jars, water that produce is cooked in and drained of.
 _WATER_ELSEWHERE: Final = _words(
-    r"\b(?:canner|canning (?:pot|kettle)|stock ?pot|pan|saucepan|bath|soak|rins|blanch|preheat|steriliz|sterilis|warm|heat (?:the )?jars|keep \w+ hot|lids?|ice|over(?:night)?|stand|drain|tender|cook|until soft|inch|deep|skins?|peel|dip|plunge|wash|boil (?:for|until|\d))\w*"
+    r"\b(?:canner|canning (?:pot|kettle)|stock ?pot|pan|saucepan|bath|soak|rins|blanch|preheat|steriliz|sterilis|warm|heat (?:the )?jars|keep \w+ hot|lids?|ice|over(?:night)?|stand|drain|tender|cook|until soft|inch|deep|never water|not water|no water|skins?|peel|dip|plunge|wash|boil (?:for|until|\d))\w*"
 )
 # A soak's brine is meant to go, and so is what is over when the jars are full.
 _MEANT_TO_GO: Final = _words(
@@ -54,6 +54,7 @@ WATERED: Final = (
     r"|\b(?:add|pour|stir|mix|use|tip|put|splash|slosh|let)\w*\s+(?:in\s+)?(?:(?:a|some|little|bit|cup|cups|mug|glass|jug|splash|few|of|drop|mugful|cupful|glassful|jugful|touch|dash)\s+){0,5}(?:more|extra|additional|another|splash|mugful|cupful|glassful|jugful|drop|little|bit|touch|dash|some)\s+(?:\w+\s+){0,3}?water\b"
     r"|\b(?:add|use)\w*\s+water\s+(?:until|to taste|as|if|for)\b"
     r"|\btoo (?:sour|sharp|strong|acid\w*|tart)\b[^.;]*\bwater\b|\bwater\b[^.;]*\b(?:too (?:sour|sharp|strong|acid\w*|tart)|until you like|milder)\b"
+    r"|\b1 ?(?::|to) ?(?:[2-9]|1\.5)\b[^.;]*\bvinegar\b[^.;]*\bwater\b|\bvinegar\b[^.;]*\bwater\b[^.;]*\b1 ?: ?[2-9]\b"
     r"|\b(?:twice|double|triple|treble|two|three|more) (?:as much |parts? |the |of )*water\b"
     r"|\b(?:brine|vinegar|liquid)\b[^.;]{0,20}\b(?:weaker|milder)\b|\b(?:weaker|milder)\b[^.;]{0,20}\b(?:brine|vinegar|liquid)\b"
 )
@@ -64,7 +65,7 @@ LEFT_OUT: Final = (
     rf"|\b(?:use|add|squeeze|put)\w*\s+(?:in\s+)?(?:only|just)\s+{_LITTLE}(?:as much\s+)?{_ACID}"
     rf"|\b(?:less|halve|reduce|cut|lower|decrease|cut down on|cut back (?:on )?|go easy on|go light on|easy on)\s+{_LITTLE}{_ACID}"
     rf"|\b(?:without|with no|with hardly any|no)\s+(?:any\s+|the\s+|added\s+)?{_ACID}(?!\s+(?:left|loss|lost|touch|smell))"
-    rf"|\b(?:reserve|keep|save|set aside)\w*\s+{_LITTLE}{_ACID}\s+(?:\w+\s+){{0,2}}?(?:for (?:another|other|later|salad|dressing)|aside for (?:another|later))"
+    rf"|\b(?:reserve|keep|save|set aside)\w*\s+{_LITTLE}{_ACID}\s+(?:\w+\s+){{0,2}}?(?:for (?:another|other|later|salad|dressing|next|cleaning)|aside for (?:another|later))"
     rf"|{_ACID}\s+(?:is|are|can be|may be|could be|being)?\s*(?:\w+\s+)?(?:optional|left out|omitted|skipped|reduced|halved|lowered|to taste)\b"
     rf"|\b(?:as much|only as much)\s+{_LITTLE}{_ACID}\s+as you|\badd\s+{_LITTLE}{_ACID}\s+to taste\b"
 )
@@ -84,7 +85,7 @@ RISKS: Final = (
     ProseRisk(  # Syrups for pickles boil 5 to 15 minutes (common practice).
         "acid-reduced", "The method boils a part of the acid away, and how much is left cannot be judged.", "Boil it no longer than 15 minutes.",
         _words(
-            rf"\b(?:boil|simmer|reduce|cook)\w*\s+(?:down\s+)?(?:the\s+|your\s+)?{_ACID}[^.;]*?\b(?:[2-9]\d|1\d\d)[\s-]*(?:minutes?|mins?)\b"
+            rf"\bdrive off\s+{_LITTLE}{_ACID}|\b(?:boil|simmer|reduce|cook)\w*\s+(?:down\s+)?(?:the\s+|your\s+)?{_ACID}[^.;]*?\b(?:[2-9]\d|1\d\d)[\s-]*(?:minutes?|mins?)\b"
             rf"|\b(?:boil|simmer|reduc|cook)\w*\s+(?:down\s+)?(?:the\s+|your\s+)?{_ACID}\s+(?:down\s+)?(?:by|to)\s+(?:a\s+|about\s+)?(?:half|third|quarter|two)"
         ),
     ),
@@ -112,7 +113,7 @@ RISKS: Final = (
     ProseRisk(
         "vinegar-strength-unknown", "The text lets a vinegar of unknown strength in.", "Use a vinegar labelled 5 % or more.",
         _words(
-            r"\b(?:any|whatever|home-?made|your own)(?: \w+){0,2} vinegar\b"
+            r"\b(?:mild|low-acid|weak|cheap(?:est)?)\s+(?:vinegar|brine)\b|\b(?:any|whatever|home-?made|your own)(?: \w+){0,2} vinegar\b"
             r"|\b(?:rice|balsamic|palm|cane|coconut|date)\b(?: wine)? vinegar\b[^.;]*\b(?:may|can|could|instead|works?|will do|too|as well)\b|\b(?:or|use|try) (?:rice|balsamic|palm|cane|coconut)(?: wine)? vinegar\b"
         ),
         _words(r"\b(?:left|spilt|drips?|at least 5|labelled 5|of 5 ?%)\b"),
@@ -121,7 +122,7 @@ RISKS: Final = (
         "line-unread", "The text takes more of something, and how much cannot be judged.", "Put the whole amount on its own line.",
         _words(
             r"\b(?:double|triple|treble|quadruple)\s+(?:the|your)\s+(?!recipe|batch|quantit|ingredients|everything|spice|salt|sugar|seasoning|vinegar|acid|lemon|lime|garlic powder|chilli|time|boil|lid|amounts?\b)\w+"
-            r"|\btwice (?:as (?:many|much)|the)\s+(?!spice|salt|sugar|time|vinegar|acid|height|size)\w+|\bbulk(?:ed|ing)? (?:it |them )?(?:out|up)\b"
+            r"|\btwice (?:as (?:many|much)|the)\s+(?!spice|salt|sugar|time|vinegar|acid|height|size)\w+|\bbulk(?:ed|ing)? (?:it |them )?(?:out|up)\b|\bkeep adding\b"
         ),
     ),
     ProseRisk(
@@ -150,6 +151,8 @@ RISKS: Final = (
         "method-refused", "The text keeps to no minutes.", _IN_THE_BATH,
         _words(
             r"\bprocess\w*\b[^.;]*\b(?:brief\w*|quick(?:ly)?\b|for a (?:moment|bit|while)|dip|half the (?:time|minutes)|until the lids? (?:pop|ping|seal))"
+            r"|\b\d+[- ]?sec(?:ond)?s?[- ](?:dip|bath|boil)|\bprocess\w*(?: time)?\s*:?\s*(?:is |of )?(?:none|zero|nil|0)\b|\bunprocessed\b|\bneed(?:s)? no (?:processing|bath|canning)\b"
+            r"|\b(?:halve|cut|shorten|reduce|skip|ignore)\w* the (?:processing |canning )?(?:time|minutes)\b|\bin a hurry\b|\b(?:minutes?|min) (?:minus|less) \d"
             r"|\b(?:quick|brief|short) (?:dip|bath|boil)\b[^.;]*\b(?:jars?|process\w*|boiling water)\b|\b(?:1/2|½|half) the (?:time|minutes)\b"
             r"|\buntil the lids? (?:pop|ping|suck)\b|\bdip\w* (?:the )?(?:filled |closed |full )?jars\b"
             r"|\b(?:take|lift|remove)\w*\b[^.;]*\bjars?\b[^.;]*\b(?:as soon as|when|once)\b[^.;]*\bboils?\b"
@@ -158,6 +161,11 @@ RISKS: Final = (
             r"|\b(?:simmer|hot water|water at \d+ ?(?:degrees|°)? ?[cf]?)\b[^.;]{0,25}\b(?:is enough|does it|will do|suffices)\b"
             r"|\bwater\b[^.;]{0,20}\b(?:shiver|trembl)\w*|\b(?:water|it) (?:must|should|need|does|do)(?: not|n'?t)(?: need to)? (?:quite |even )?boil\b"
         ),
+    ),
+    ProseRisk(
+        "method-refused", "The text keeps to fewer minutes than it gives.", _IN_THE_BATH,
+        _words(r"\b(?:no|never|not)\b[^.;]{0,20}\bmore than (?:[1-4]|one|two|three|four) min|\bmin\w*,? but (?:I|we|you can) (?:do|use|take|give|only)\b"),
+        forbidden_counts=True,
     ),
     ProseRisk(
         "method-refused", "The text leaves the jars short of water.", _IN_THE_BATH,
@@ -218,10 +226,19 @@ RISKS: Final = (
     ProseRisk(
         "fermented", "The text lets it sour or work by itself.", "Keep it in the refrigerator, or begin from a quick pickle with vinegar.",
         _words(
-            r"\buntil (?:it|they) (?:smells?|tastes?|turns?|goes?|go|gets?) (?:\w+ )?(?:sour|tangy|funky|fizzy)\b|\b(?:in|to) a warm (?:place|spot|room|cupboard)\b"
+            r"\b(?:lids? (?:\w+ )?(?:ajar|off|open)|jars? (?:\w+ )?open)\b[^.;]*\b(?:days?|weeks?|overnight)\b|\buntil (?:it|they) (?:smells?|tastes?|turns?|goes?|go|gets?) (?:\w+ )?(?:sour|tangy|funky|fizzy)\b|\b(?:in|to) a warm (?:place|spot|room|cupboard)\b"
             r"|\b(?:days?|weeks?)\b[^.;]*\bbefore (?:sealing|closing|processing|capping|putting (?:on )?the lids)\b"
         ),
         _words(r"\b(?:refrigerat\w*|fridge|chill\w*)\b"),
+    ),
+    ProseRisk(
+        "alkali-added", "The text takes acid away with an alkali.", "Leave it out; for a milder taste add sugar on opening.",
+        _words(r"\b(?:neutrali[sz]|de-?acidif)\w*|\bantacids?\b|\b(?:wood )?ash(?:es)?\b(?= (?:in|water|keeps))"),
+        _words(r"\b(?:smell\w*|odou?r)\b"),
+    ),
+    ProseRisk(
+        "pack-changed", "The text packs frozen produce into the jars.", "Thaw it, weighed before, in a hot pack.",
+        _words(r"\b(?:pack|fill|put)\w*\b[^.;]*\b(?:still |while )frozen\b"),
     ),
     ProseRisk(
         "jar-larger", "The text lets larger jars in.", "Use the jar that the minutes are for, or a smaller one.",

@@ -14,6 +14,7 @@ from rheum.core.reading_method import MethodNotes, jars_named, note_prose
 from rheum.core.recipe import Kind, OutlineLine, Recipe, RecipeLine, Section, Unread
 from rheum.core.units import COUNT_UNITS, kind_of
 
+ACIDS: Final = ("vinegar", "juice", "citric")
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
 
@@ -57,6 +58,10 @@ _EQUIPMENT: Final = re.compile(
     re.I,
 )
 _JARFULS: Final = re.compile(r"\b[\d/ ½-]+(?:half[- ]?|quarter[- ]?)?(?:pints?|quarts?|jars?|servings?|bottles?)\b(?: jars?)?", re.I)
+_NO_INGREDIENT: Final = re.compile(
+    r"(?:(?:the|of|hot|cold|boiling|warm|your|this|that|remaining|prepared|cooked|drained|more|clean|dry)\s+)*(?:inch|head\s?space|space|jars?|batch|time|boil|canner|water|brine|mixture|syrup|liquid|vegetables?|produce)\b",
+    re.I,
+)
 _CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
 
 
@@ -193,6 +198,13 @@ class _Reader:
             return False
         if self.section == "method" and heading.group("plain") and not self._is_section(name):
             return False
+        if (
+            self.section == "method"
+            and rest
+            and not (_PROSE.match(name) or _SOAK.match(name) or _looks_like_ingredient(rest, self.catalogue))
+        ):
+            # “For the brine: bring vinegar and salt to a boil” is a step, not a list.
+            return False
         if rest and not self._is_section(name) and self.catalogue.within(words_of(name)):
             return False
         if _PROSE.match(name):
@@ -280,9 +292,7 @@ class _Reader:
             except LineUnread as error:
                 reason, name = str(error), error.name or name
         if read is None:
-            if not self.catalogue.within(words_of(phrase)) and re.search(
-                r"\b(?:inch|space|jars?|batch|time|boil|canner|water|brine|mixture|syrup|liquid|vegetables?|produce)\b", phrase, re.I
-            ):
+            if not self.catalogue.within(words_of(phrase)) and _NO_INGREDIENT.match(match.group(2)):
                 return
             if unread:
                 self.unread.append(Unread(number, phrase, reason, name))
@@ -293,6 +303,11 @@ class _Reader:
             return
         if read.ingredient.role.role == "vinegar" and re.search(r"\b(?:canner|canning (?:pot|kettle))\b", line[begins:ends], re.I):
             return  # against lime scale; it earns nothing
+        # “2 cups of the vinegar” in a step is a part of what is listed: prose earns no acid on top of a list that has some.
+        no_weaker = read.strength is None or read.strength >= 5
+        listed = any(other.ingredient.role.role in ACIDS and other.section != "method" for other in self.lines)
+        if read.ingredient.role.role in ACIDS and no_weaker and listed:
+            return
         if not self._speaks_again(read, line, match.start()):
             self.lines.append(read)
 

@@ -74,7 +74,7 @@ _REFUSED_OF_JARS: Final = (
     ("minutes counted before the water boils", re.compile(r"\b(?:start|begin|count|time|set)\w*\b[^.;]*\b(?:clock|timer|timing|time|minutes|counting)?\b[^.;]*\b(?:(?:as soon as|when|from|once|after|from when|the moment) (?:the |they |your |all )?(?:jars? )?(?:are |is |go(?:es)? |have gone |putting |you put |being )?(?:the jars |them )?(?:in|into|lowered|loaded|under water|under|covered)\b|(?:in(?:to)?|from) (?:the )?cold (?:water )?(?:start)?|from cold)(?![^.;]*\bboil)", re.I)),
 )  # fmt: skip
 _BLISTERING: Final = re.compile(
-    r"\b(?:blister|roast|char|broil|grill|skins?|peel|warm(?:ing)? (?:the )?(?:empty )?jars?|heat(?:ing)? (?:the )?(?:empty )?jars?|sterili[sz]|preheat (?:the )?jars?|(?:keep|hot) jars?|wash)\w*\b",
+    r"\b(?:blister|roast|char|broil|grill|skins?|peel|warm(?:ing)? (?:the )?(?:empty )?jars?|to warm|clean jars?|heat(?:ing)? (?:the )?(?:empty )?jars?|sterili[sz]|preheat (?:the )?jars?|(?:keep|hot) jars?|wash)\w*\b",
     re.I,
 )
 _FERMENT: Final = re.compile(
@@ -236,6 +236,7 @@ def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
 def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
     """`Process pints 10 minutes and quarts 15 minutes`: each figure takes the jars named since the last figure,
     else those named right behind it."""
+    sentence = re.sub(r"(?<![\d,./])(\d{1,2})\s?['′](?![\d'′])", r"\1 minutes", sentence)
     for words, least in _FEW_MINUTES:
         sentence = re.sub(rf"\b(?:{words})\b", f"{least} minutes", sentence, flags=re.I)
     sentence = re.sub(

@@ -98,7 +98,7 @@ _PROSE: Final[tuple[tuple[What, re.Pattern[str]], ...]] = (
     ("thicker", re.compile(r"\b(?:reduced? (?:it |them )?(?:by|to|until)|cook(?:ed|ing)? (?:it |them )?down|boil(?:ed)? (?:it |them )?down|until (?:it is |they are )?(?:very |quite |really )?thick\w*|mounds? (?:on|up)|until (?:\w+ ){0,4}(?:syrupy|jammy|sticky))\b", re.I)),
     ("unpeeled", re.compile(r"\b(?:unpeeled|skins? (?:left )?on|with (?:the|their) skins?|(?:leave|keep) (?:the |their )?(?:skins?|peels?)|no need to peel|without peeling|(?:don'?t|do not|never) peel|not peeled)\b", re.I)),
     ("unsalted", re.compile(r"\b(?:(?:don'?t|do not|never|no need to|skip|without|instead of) (?:the )?(?:soak|salt|rins|blanch|drain)\w*|unsoaked|unrinsed|unblanched|un-?salted vegetables)\b", re.I)),
-    ("whole", re.compile(r"\b(?:leave|keep|pack|left|leaving)\s+(?:the |them |all |\w+ ){0,3}(?:whole|uncut)\b|\b(?:don'?t|do not|no need to|without|instead of|skip (?:the )?)\s*(?:bother(?:ing)? (?:to |with )?)?(?:slic|chop|cut|dic|grat|shred)(?:e|ing|ping|ting|ing)?\b", re.I)),
+    ("whole", re.compile(r"\b(?:leave|keep|pack|left|leaving)\s+(?:the |them |all |\w+ ){0,3}(?:whole|uncut)\b|\b(?:don'?t|do not|no need to|without|instead of|skip (?:the )?)\s*(?:bother(?:ing)? (?:to |with )?)?(?:slic|chop|cut(?! (?:down|back))|dic|grat|shred)(?:e|ing|ping|ting|ing)?\b", re.I)),
 )  # fmt: skip
 _NEGATED: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without)\b[^,;:]*$", re.I)
 _CITRUS: Final = re.compile(r"\b(?:lemon|lime|orange|bottled)\b", re.I)

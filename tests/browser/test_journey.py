@@ -260,7 +260,11 @@ def test_a_press_while_a_tap_is_on_its_way_waits_for_its_answer(demo_server: Run
     was thrown away when the answer came."""
     page = open_page(f"{demo_server.url}/stove/demo-0012")
     held: list[Route] = []
-    page.route("**/api/batches/demo-0012/events", held.append)
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route("**/api/batches/demo-0012/events", hold)
     stop = page.get_by_role("button", name="Stop early")
     expect(stop).not_to_have_attribute("aria-disabled", "true")
     press(page, "It boils: start the clock")
