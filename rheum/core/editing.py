@@ -161,6 +161,16 @@ def line_as_formula(case: Case, line: RecipeLine, own: list[FormulaLine]) -> tup
     return replaced(case, line, f"{written} {prepared}{name}, {wanted.prep}" if wanted.prep else f"{written} {prepared}{name}")
 
 
+def sentence_removed(case: Case, number: int, sentence: str) -> tuple[Change, ...]:
+    """A sentence of prose taken out of its line, and the line with it where nothing else stands on it."""
+    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+    if source.count(sentence) != 1:
+        return ()
+    left = re.sub(r"  +", " ", source.replace(sentence, " ")).strip()
+    bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)
+    return (Change("replace", number, left),) if re.search(r"\w", bare) else (Change("remove", number),)
+
+
 def minutes_rewritten(case: Case, number: int, said: float, wanted: int) -> tuple[Change, ...]:
     """A line of prose with its minutes exchanged, where the figure stands there just once."""
     return _figure(case, number, rf"(?<![\d.,/]){said:g}(?=(?:\s*(?:-|–|to)\s*\d+)?[\s-]*(?:minutes?|mins?\b|min\b))", f"{wanted}")

@@ -69,26 +69,33 @@ def _kin(one: Ingredient, other: Ingredient) -> bool:
 
 
 def unlisted(prose: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) -> Iterator[tuple[str, str]]:
-    """The words and the reason for each food that a line of prose puts in or speaks of and no ingredient line lists, and for
+    """The sentence and the reason for each food that a line of prose puts in or speaks of and no ingredient line lists, and for
     “more” of something without an amount. A sentence that is plainly about something else says nothing."""
-    for match in _PUT_IN.finditer(prose):
-        if not re.search(r"\b(?:not|never|don'?t|avoid|no|without)\b[^,;.]*$", prose[: match.start()], re.I):
-            for known in _unlisted_in(match.group(1), catalogue, lines):
-                yield match.group(0).strip(), _why(known)
-    for match in _MORE_OF_IT.finditer(prose):
-        more = (match.group(1) or match.group(2)).strip()
-        if not (_FORBIDDEN.search(prose[: match.start()]) or _is_at_table(prose) or _MORE_IS_FINE.match(more)):
-            yield match.group(0).strip(), f"How much more this is (“{more}”) cannot be judged. Put the whole amount on its own line."
-    # Whatever else a sentence of the method speaks of goes into the jar, unless it is plainly about something else.
     for sentence in sentences(prose):
+        for match in _PUT_IN.finditer(sentence):
+            if not re.search(r"\b(?:not|never|don'?t|avoid|no|without)\b[^,;.]*$", sentence[: match.start()], re.I):
+                for known in _unlisted_in(match.group(1), catalogue, lines):
+                    yield sentence, _why(known, sentence)
+        for match in _MORE_OF_IT.finditer(sentence):
+            more = (match.group(1) or match.group(2)).strip()
+            if not (_FORBIDDEN.search(sentence[: match.start()]) or _is_at_table(sentence) or _MORE_IS_FINE.match(more)):
+                yield sentence, f"How much more this is (“{more}”) cannot be judged."
+        # Whatever else a sentence of the method speaks of goes into the jar, unless it is plainly about something else.
         if not _is_at_table(sentence):
             for known in _unlisted_in(sentence, catalogue, lines):
                 if known.role.role != "sweetener" and not _is_aside(_NO_FOOD.sub(" ", sentence), known, catalogue):
-                    yield sentence, _why(known)
+                    yield sentence, _why(known, sentence)
 
 
-def _why(known: Ingredient) -> str:
-    return f"The method puts in {known.name}, which no line lists. Give it a line of its own with its amount, or take it out."
+def _spoken(known: Ingredient) -> re.Pattern[str]:
+    names = sorted((known.name, *known.aliases), key=len, reverse=True)
+    return re.compile(rf"\b(?:{'|'.join(re.escape(name) for name in names)})(?:e?s)?\b", re.I)
+
+
+def _why(known: Ingredient, sentence: str) -> str:
+    said = _spoken(known).search(sentence)
+    name = said.group(0).lower() if said else known.name
+    return f"The method puts in {name}, which no line lists."
 
 
 def _unlisted_in(words: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) -> Iterator[Ingredient]:
@@ -100,9 +107,7 @@ def _unlisted_in(words: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) 
 
 def _is_aside(sentence: str, known: Ingredient, catalogue: Catalogue) -> bool:
     """Whether every mention of it is of a tool, a dish's name, another thing (“dill seed” is no dill), or forbids it."""
-    names = sorted((known.name, *known.aliases), key=len, reverse=True)
-    spoken = re.compile(rf"\b(?:{'|'.join(re.escape(name) for name in names)})(?:e?s)?\b", re.I)
-    mentions = list(spoken.finditer(sentence))
+    mentions = list(_spoken(known).finditer(sentence))
     return bool(mentions) and all(
         _TOOL_BEHIND.search(sentence[match.end() :])
         or _FORBIDDEN.search(sentence[: match.start()])

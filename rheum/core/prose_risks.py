@@ -99,7 +99,7 @@ RISKS: Final = (
             r"|\b(?:lemons?|limes?)\b[^.;]{0,20}\b(?:works? (?:too|as well|fine)|will do)\b"
         ),
         # Another vinegar of five per cent, or bottled juice for vinegar, is permitted: the list tells.
-        _words(r"\b(?:white|cider|malt|distilled|spirit|apple)\b[^.;]{0,12}\bvinegar\b|\bbottled (?:lemon|lime)\b[^.;]*\bvinegar\b|\bfor (?:colou?r|flavou?r)\b"),
+        _words(r"\b(?:white|cider|malt|distilled|spirit|apple)\b[^.;]{0,12}\bvinegar\b|\bbottled (?:lemon|lime)\b[^.;]*\bvinegar\b|\b(?:any|whatever|home-?made|your own)\b[^.;]*\bvinegar\b|\bfor (?:colou?r|flavou?r)\b"),
     ),
     ProseRisk(
         "juice-fresh", "The text takes fresh lemons or limes.", "Use bottled juice.",

@@ -261,7 +261,7 @@ class _Reader:
         if unread:
             for said, why in unlisted(line, self.catalogue, self.lines):
                 if not any(item.line == number and item.why == why for item in self.unread):
-                    self.unread.append(Unread(number, said, why))
+                    self.unread.append(Unread(number, said, why, sentence=said))
         for match in _COUNTED.finditer(line):
             if not any(start <= match.start() < end for start, end in taken):
                 self._take_prose_count(number, line, match)

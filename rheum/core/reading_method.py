@@ -101,7 +101,7 @@ class MethodNotes:
     steam: int | None = None
     shape: list[tuple[int, What]] = field(default_factory=list)
     salted: bool = False
-    risks: list[tuple[int, ProseRisk]] = field(default_factory=list)
+    risks: list[tuple[int, ProseRisk, str]] = field(default_factory=list)
     soak_kept: bool = False
 
     def done(self) -> Method:
@@ -187,7 +187,7 @@ def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = Fals
     notes.packs.extend((line, pack) for _, pack in found.packs)
     notes.refused.extend(replace(said, line=line) for said in found.refused)
     notes.shape.extend((line, what) for _, what in found.shape)
-    notes.risks.extend((line, risk) for _, risk in found.risks)
+    notes.risks.extend((line, risk, said) for _, risk, said in found.risks)
     notes.simmer = found.simmer if found.simmer is not None else notes.simmer
     notes.fermented = line if found.fermented is not None else notes.fermented
     notes.steam = line if found.steam is not None else notes.steam
@@ -225,7 +225,7 @@ def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
             notes.packs.append((line, "hot"))
         if _BRIM.search(sentence) and not _HEADSPACE.search(sentence) and not _NEGATION.search(sentence[: _BRIM.search(sentence).start()]):  # type: ignore[union-attr]
             notes.headspaces.append((line, 0.0))
-        notes.risks.extend((line, risk) for risk in risks_said(sentence))
+        notes.risks.extend((line, risk, said) for risk in risks_said(sentence))
         notes.soak_kept = notes.soak_kept or bool(_SOAK_KEPT.search(sentence))
         _note_refused(sentence, line, notes)
         notes.shape.extend((line, what) for what in said_of_shape(sentence))

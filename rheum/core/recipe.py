@@ -44,6 +44,8 @@ class Unread:
     text: str
     why: str
     name: str | None = None
+    # The sentence of prose that it stands in, where taking that out would end it.
+    sentence: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,8 +80,8 @@ class Method:
     steam: int | None = None
     shape: tuple[tuple[int, What], ...] = ()
     salted: bool = False
-    # What the prose says that no tested method does, with its line.
-    risks: tuple[tuple[int, ProseRisk], ...] = ()
+    # What the prose says that no tested method does, with its line and the sentence.
+    risks: tuple[tuple[int, ProseRisk, str], ...] = ()
 
 
 Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]

@@ -270,6 +270,7 @@ def test_a_press_while_a_tap_is_on_its_way_waits_for_its_answer(demo_server: Run
     press(page, "It boils: start the clock")
     expect(stop).to_have_attribute("aria-disabled", "true")
     stop.click(force=True)
+    expect(page.get_by_text("waiting for the kitchen's answer")).to_be_visible()
     expect(page.get_by_text("Stop before the minutes are full?")).to_have_count(0)
     held[0].continue_()
     expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()

@@ -52,6 +52,21 @@ def test_paste_place_put_right_and_undo(size: dict[str, int], demo_server: Runni
     expect(page.get_by_text("Ingredients you placed")).to_have_count(0)
 
 
+def test_a_sentence_of_the_method_is_taken_out_and_put_back(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    whole = BEANS + "\nMethod:\nTrim the beans. Any vinegar will do, even home-made. Pack them upright.\n"
+    sheet(page, whole)
+    settled(page, "fridge")
+    slip = page.locator("[data-code=vinegar-strength-unknown]")
+    expect(slip).to_contain_text("labelled 5 %")
+    slip.get_by_role("button", name="Take the sentence out, and do not do it").click()
+    settled(page, "shelf")
+    expect(page.get_by_label(FIELD)).to_have_value(whole.replace("Any vinegar will do, even home-made. ", ""))
+    page.get_by_role("button", name="Undo").click()
+    settled(page, "fridge")
+    expect(page.get_by_label(FIELD)).to_have_value(whole)
+
+
 def test_a_remedy_with_two_ways(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url)
     sheet(page, BEANS.replace("4 cups water", "6 cups water"))

@@ -7,6 +7,7 @@ import pytest
 
 from rheum.core.altitude import read_altitude
 from rheum.core.checking import check_text
+from rheum.core.editing import apply_changes
 from rheum.core.findings import Finding
 from rheum.core.measuring import bulk
 from rheum.core.reading_lines import read_ingredient
@@ -307,6 +308,30 @@ def test_said_in_the_method_it_is_no_shelf(text: str, sentence: str) -> None:
     assert verdict.destination != "shelf"
     last = m(text, sentence).rstrip().count("\n") + 1
     assert any(finding.line == last for finding in verdict.findings), "the finding stands beside the sentence"
+
+
+def test_taking_the_sentence_out_gives_back_the_recipe() -> None:
+    offered = 0
+    for text, sentence in SAID:
+        spoilt = m(text, sentence)
+        remedies = [finding.remedy for finding in check_text(spoilt, HERE, library()).findings if finding.remedy]
+        ways = [remedy.changes for remedy in remedies] + [remedy.instead.changes for remedy in remedies if remedy.instead]
+        out = [changes for changes in ways if [change.op for change in changes] == ["remove"]]
+        if not out:
+            continue
+        offered += 1
+        back, _ = apply_changes(spoilt, out[0])
+        assert back.strip() in (text.strip(), text.strip() + "\n\nMethod:")
+        assert check_text(back, HERE, library()).destination == "shelf"
+    assert offered >= 200
+
+
+def test_only_the_sentence_is_taken_out_of_its_line() -> None:
+    said = "Trim the beans. Discard half of the vinegar. Pack them upright, about 1/2 in. apart."
+    verdict = check_text(m(BEANS, said), HERE, library())
+    remedy = next(finding.remedy for finding in verdict.findings if finding.code == "acid-reduced")
+    assert remedy is not None and remedy.instead is not None
+    assert [change.text for change in remedy.instead.changes] == ["Trim the beans. Pack them upright, about 1/2 in. apart."]
 
 
 LINES = {

@@ -94,8 +94,9 @@ export const Slip = memo(function Slip({
                 )}
                 {remedy.instead && remedy.instead.changes.length > 0 && (
                   <Tap size="sm" onClick={() => remedy.instead && onApply(remedy.instead.changes, finding.says)}>
-                    {remedy.changes.length > 0 ? "Or: " : ""}
-                    {remedy.instead.says.charAt(0).toLowerCase() + remedy.instead.says.slice(1)}
+                    {remedy.changes.length > 0
+                      ? `Or: ${remedy.instead.says.charAt(0).toLowerCase()}${remedy.instead.says.slice(1)}`
+                      : remedy.instead.says}
                   </Tap>
                 )}
               </Flex>

@@ -91,6 +91,22 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
   );
 }
 
+/** Said once a tap has waited a second for its answer. */
+function OnItsWay() {
+  const [long, setLong] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLong(true), 1000);
+    return () => clearTimeout(timer);
+  }, []);
+  // Nothing before that: what stands below must not move at every tap.
+  if (!long) return null;
+  return (
+    <Text mt="2" fontSize="lg" color="ink.soft" role="status">
+      Told; waiting for the kitchen's answer …
+    </Text>
+  );
+}
+
 /** `10 min`; of several sizes each: `Quart 15 min, Pint 10 min`. */
 function minutesOf(snapshot: Batch["snapshot"]): string {
   const sizes = snapshot.sizes ?? [];
@@ -192,7 +208,7 @@ function RecipeCard({ text }: { text: string }) {
 
 function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   const now = useServerClock(batch.now);
-  const { tell, armed, error } = useTell(batch);
+  const { tell, armed, sending, error } = useTell(batch);
   const { snapshot, state } = batch;
   const load =
     state.loads.find((item) => item.lifted_at === null && item.phase !== "waiting") ??
@@ -328,6 +344,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           {state.part_jar && state.step !== "done" && <Text>The part jar is for the refrigerator.</Text>}
           <Box mt="2">
             <Actions batch={batch} armed={armed} tell={tell} />
+            {sending && <OnItsWay />}
             {state.step === "cook" && <PanBox batch={batch} tell={tell} />}
           </Box>
           <Flex gap="3" wrap="wrap" align="center">

@@ -55,5 +55,5 @@ export function useTell(batch: Batch) {
     pending.current.set(key, known);
     mutation.mutate({ ...event, id: known } as EventIn);
   };
-  return { tell, armed, error: mutation.error?.message ?? null };
+  return { tell, armed, sending, error: mutation.error?.message ?? null };
 }

@@ -6,12 +6,15 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.case import Case
-from rheum.core.findings import Finding, finding
+from rheum.core.editing import sentence_removed
+from rheum.core.findings import Alternative, Finding, Remedy, finding
 from rheum.core.measuring import bulk
 from rheum.core.rules.produce import CANNING_PH
 from rheum.core.saying import listed
 from rheum.core.units import differs_by_country, kind_of
 
+_OF_ITS_OWN: Final = "Give it a line of its own with its whole amount."
+_TAKE_OUT: Final = "Take the sentence out, and do not do it"
 TARGET_PH: Final = 4.2
 DISAGREE: Final = 1.15
 _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
@@ -19,7 +22,9 @@ _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 
 def unread(case: Case) -> Iterator[Finding]:
     for item in case.recipe.unread:
-        yield finding("line-unread", item.why, item.line)
+        changes = sentence_removed(case, item.line, item.sentence) if item.sentence else ()
+        way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else None
+        yield finding("line-unread", item.why, item.line, way)
 
 
 def assumed(case: Case) -> Iterator[Finding]:
@@ -56,8 +61,9 @@ def _silent_of_salting(case: Case) -> bool:
 
 def said_in_prose(case: Case) -> Iterator[Finding]:
     """What the method says that no tested one does (prose_risks.py)."""
-    for number, risk in case.recipe.method.risks:
-        yield finding(risk.code, risk.says, number, risk.fix)
+    for number, risk, sentence in case.recipe.method.risks:
+        changes = sentence_removed(case, number, sentence)
+        yield finding(risk.code, risk.says, number, Remedy(risk.fix, (), Alternative(_TAKE_OUT, changes) if changes else None))
 
 
 def amounts_disagree(case: Case) -> Iterator[Finding]:
