@@ -12,7 +12,8 @@ from typing import Final
 
 @dataclass(frozen=True, slots=True)
 class ProseRisk:
-    """A code, what to say and to do, the words that say it, and words that make the sentence mean something else."""
+    """A code, what to say and to do, the words that say it, and words that make it mean something else: in the same clause, or
+    with `whole` anywhere in the sentence."""
 
     code: str
     says: str
@@ -20,6 +21,7 @@ class ProseRisk:
     pattern: re.Pattern[str]
     unless: re.Pattern[str] | None = None
     forbidden_counts: bool = False
+    whole: bool = False
 
 
 def _words(pattern: str) -> re.Pattern[str]:
@@ -31,13 +33,17 @@ _LITTLE: Final = (
     r"(?:(?:the|half|most|some|all|part|a|an|any|of|third|quarter|two|thirds|cups?|little|bit|\d+|about|amount|other|each) ){0,6}"
 )
 _FORBIDDEN: Final = _words(r"\b(?:not|never|don'?t|avoid|cannot|can'?t|mustn'?t|no)\b[^,;:]*$")
+_OF_THE_CANNER: Final = _words(
+    r"^\W*(?:and )?(?:add|pour in) (?:a little |some )?(?:more )?(?:boiling |hot )?water,? (?:if|as|when) (?:needed|necessary|required|the level drops)\W*$"
+)
+_BETWEEN: Final = _words(r"[,;:–—]|\b(?:and|then|before|while|if|because|so that|but)\b")
 # Water that is for the canner, a soak or a blanching pan, water that warms jars, water that produce is cooked in and drained of.
 _WATER_ELSEWHERE: Final = _words(
-    r"\b(?:canner|canning (?:pot|kettle)|stock ?pot|pan|saucepan|bath|soak|rins|blanch|preheat|steriliz|sterilis|warm|heat (?:the )?jars|keep \w+ hot|lids?|ice|over(?:night)?|stand|drain|tender|cook|until soft|inch|deep|never water|not water|no water|skins?|peel|dip|plunge|wash|boil (?:for|until|\d))\w*"
+    r"\b(?:canner|canning (?:pot|kettle)|stock ?pot|pan|saucepan|bath|soak|rins|blanch|preheat|steriliz|sterilis|warm|heat (?:the )?jars|keep \w+ hot|lids?|ice|over(?:night)?|stand|drain|tender|cook|until soft|inch|deep|lower|(?:and|with) (?:\w+ ){0,4}salt\b(?![^.;]*\bjars?\b)|never water|not water|no water|skins?|peel|dip|plunge|wash|boil (?:for|until|\d))\w*"
 )
 # A soak's brine is meant to go, and so is what is over when the jars are full.
 _MEANT_TO_GO: Final = _words(
-    r"\b(?:soak\w*|salt(?:ed|ing|y)?|overnight|left ?-?over|remaining|surplus|excess|over when|spices?|bag|strain\w*|the rest|other half|pith|pips|seeds?|rind|zest)\b"
+    r"\b(?:soak\w*|salt(?:ed|ing|y)?|overnight|left ?-?over|remaining|surplus|excess|over when|the rest|other half|pith|pips|seeds?|rind|zest|slices?|halves|shells?)\b"
 )
 _TOP_UP: Final = "Top up with the formula's own brine, or leave the jar part full for the refrigerator."
 _ALL_OF_IT: Final = "Put all of it in the jars, or take the sentence out."
@@ -70,13 +76,16 @@ LEFT_OUT: Final = (
     rf"|\b(?:as much|only as much)\s+{_LITTLE}{_ACID}\s+as you|\badd\s+{_LITTLE}{_ACID}\s+to taste\b"
 )
 RISKS: Final = (
-    ProseRisk("water-added", "The text thins it with water, and does not say how much.", _TOP_UP, _words(WATERED), _WATER_ELSEWHERE),
+    ProseRisk("water-added", "The text thins it with water, and does not say how much.", _TOP_UP, _words(WATERED), _WATER_ELSEWHERE, whole=True),
     ProseRisk(
         "water-added", "The text puts water into the jars, and does not say how much.", _TOP_UP,
         _words(
-            r"\b(?:pour|put|run)\w*\b[^.;]*\bwater\b[^.;]*\b(?:in|into|over)\b[^.;]*\bjars?\b|\b(?:packed|filled|full) jars?\b[^.;]*\bwith (?:\w+ )?water\b"
+            r"\b(?:top|fill|finish)\w*\b(?![^.;,]{0,16}\b(?:pot|pan|canner|bath|kettle)\b)[^.;,]{0,25}?\b(?:jars?|up)\b[^.;,]{0,15}?\bwith\s+(?:\w+\s+){0,3}?water\b"
+            r"|\b(?:add|tip|splash|slosh)\w*\b[^.;,]{0,30}?\bwater\b[^.;,]{0,12}\b(?:to|in|into)\b(?! cover)[^.;,]{0,12}\bjars?\b"
+            r"|\b(?:dilut|weaken|thin|cut)\w*\b[^.;]{0,20}\b(?:vinegar|brine|lemon juice|lime juice)\b[^.;]{0,12}\bwater\b"
+            r"|\b(?:pour|put|run)\w*\b[^.;]*(?<!vinegar and )(?<!vinegar, )\bwater\b(?! mix| and vinegar|, vinegar)[^.;]*\b(?:in|into|over)\b[^.;]*\bjars?\b(?![^.;]*\b(?:empt|swirl|tip (?:it )?out))|\b(?:packed|filled|full) jars?\b[^.;]*\bwith (?:\w+ )?water\b"
         ),
-        _words(r"\b(?:canner|warm|heat|hot jars|empty|steril\w*|preheat|clean|wash|lids?)\b"),
+        _words(r"\b(?:canner|canning pot|warm|heat|hot jars|keep|empty|steril\w*|preheat|clean|wash|rins\w* (?:the )?(?:empty )?jars|inch|never water)\b"),
     ),
     ProseRisk(
         "acid-reduced", "The method leaves out a part of the acid, and how much is left cannot be judged.", _ALL_OF_IT,
@@ -128,10 +137,11 @@ RISKS: Final = (
     ProseRisk(
         "ingredient-added", "The text lets in whatever there is.", "Give each thing a line of its own with its amount, or leave it out.",
         _words(
-            r"\b(?:any|other|whatever|left-?over|more|extra|mixed)\s+(?:\w+\s+)?(?:vegetables?|veg|veggies|fruits?)\b(?! (?:mixture|oil|brush|peeler))"
+            r"\b(?:other|mixed)\s+(?:\w+\s+)?(?:vegetables?|veg|veggies|fruits?)\b(?! (?:mixture|oil|brush|peeler))(?![^.;]*\bto the (?:pan|pot|brine|vinegar|syrup|boiling))"
+            r"|\b(?:any|whatever|left-?over|more|extra)\s+(?:\w+\s+)?(?:vegetables?|veg|veggies|fruits?)\b(?! (?:mixture|oil|brush|peeler))"
             r"|\bwhatever (?:needs|you (?:have|like)|is|'s)\b|\bodds and ends\b|\bfeel free to (?:add|throw in|put in)\b(?! (?:\w+ )?(?:spices?|herbs|chilli|pepper flakes|sugar|salt))"
         ),
-        _words(r"\b(?:wash|rinse|remaining|sound|bruis\w*|recipe|jar with|to the (?:pan|pot|brine|vinegar|syrup|boiling))\b"),
+        _words(r"\b(?:wash|rinse|remaining|sound|bruis\w*|recipe|jar with)\b"),
     ),
     ProseRisk(
         "thickener-added", "The text thickens it.", "Thicken it on opening.",
@@ -193,7 +203,7 @@ RISKS: Final = (
     ProseRisk(
         "pack-changed", "The text fills the jars with cold brine.", "Fill with boiling brine.",
         _words(r"\b(?:cold|cooled|room[- ]temperature) (?:brine|vinegar)\b|\b(?:brine|vinegar)\b[^.;]{0,12}\bover cold\b"),
-        _words(r"\b(?:soak\w*|overnight|refrigerat\w*|salt\w*)\b"),
+        _words(r"\b(?:soak\w*|overnight|refrigerat\w*|salt\w*)\b"), whole=True,
     ),
     ProseRisk(
         "jar-larger", "The text names a vessel that nobody timed.", "Use canning jars of the size that the minutes are for.",
@@ -213,7 +223,7 @@ RISKS: Final = (
             r"\bbak(?:e|ed|ing)\b[^.;]*\bjars?\b|\b(?:process|jars?)\b[^.;]*\b(?:steamer basket|steaming basket|colander|wok|bain[- ]marie|double boiler)\b"
             r"|\bsteam\w*\s+(?:the\s+)?(?:filled\s+|closed\s+)?jars?\b(?![^.;]*\bcanner)"
         ),
-        _words(r"\b(?:empty|steril\w+|clean|warm)\b"),
+        _words(r"\b(?:empty|steril\w+|clean jars?|warm)\b"),
     ),
     ProseRisk(
         "method-refused", "The text relies on the hot food to seal the jar by itself.", _IN_THE_BATH,
@@ -221,7 +231,7 @@ RISKS: Final = (
             r"\b(?:hot |boiling )?(?:brine|heat|food|relish|salsa|chutney|sauce|steam|contents|they|it|lids?|jars?)\b (?:will |should |then |itself |do )?(?:seals?|suck|pull|draws?)\b (?:the |its |their )?(?:jars?|lids?|themselves|itself|shut|down|tight)"
             r"|\blids? on,? (?:and )?(?:that'?s (?:it|all)|done|finished|ready)\b"
         ),
-        _words(r"\b(?:process\w*|canner|boiling water|while|as they cool after|overnight)\b"),
+        _words(r"\b(?:process\w*|canner|boiling water|after)\b"),
     ),
     ProseRisk(
         "fermented", "The text lets it sour or work by itself.", "Keep it in the refrigerator, or begin from a quick pickle with vinegar.",
@@ -251,12 +261,22 @@ RISKS: Final = (
 )  # fmt: skip
 
 
-def risks_said(sentence: str) -> list[ProseRisk]:
-    """The rows that a sentence falls under, in the table's order."""
+def _clause(sentence: str, match: re.Match[str]) -> str:
+    """The part of a sentence that a match stands in: “Top up with water | and | put on the lids”."""
+    begins = max((found.end() for found in _BETWEEN.finditer(sentence[: match.start()])), default=0)
+    ends = _BETWEEN.search(sentence, match.end())
+    return sentence[begins : ends.start() if ends else len(sentence)]
+
+
+def risks_said(sentence: str, in_canner: bool = False) -> list[ProseRisk]:
+    """The rows that a sentence falls under, in the table's order. `in_canner`: the sentence before spoke of the canner, and
+    “add water if needed” is said of it."""
     found: list[ProseRisk] = []
     for risk in RISKS:
         match = risk.pattern.search(sentence)
-        if match is None or (risk.unless is not None and risk.unless.search(sentence)):
+        if match is None or (risk.unless is not None and risk.unless.search(sentence if risk.whole else _clause(sentence, match))):
+            continue
+        if in_canner and risk.code == "water-added" and _OF_THE_CANNER.search(sentence):
             continue
         if not risk.forbidden_counts and _FORBIDDEN.search(sentence[: match.start()]):
             continue

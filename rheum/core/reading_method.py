@@ -204,7 +204,7 @@ def _noted(text: str, in_process: bool) -> tuple[MethodNotes, bool]:
 
 def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
     for said in sentences(text):
-        sentence = _in_figures(said)
+        sentence, before = _in_figures(said), in_process
         tied = bool(_PROCESSING.search(sentence)) and not (_BLANCHING.search(sentence) and not _JARS_IN.search(sentence))
         continues = in_process and bool(jars_named(sentence)) and not _SIMMER.search(sentence)
         if tied or continues:
@@ -225,7 +225,7 @@ def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
             notes.packs.append((line, "hot"))
         if _BRIM.search(sentence) and not _HEADSPACE.search(sentence) and not _NEGATION.search(sentence[: _BRIM.search(sentence).start()]):  # type: ignore[union-attr]
             notes.headspaces.append((line, 0.0))
-        notes.risks.extend((line, risk, said) for risk in risks_said(sentence))
+        notes.risks.extend((line, risk, said) for risk in risks_said(sentence, before))
         notes.soak_kept = notes.soak_kept or bool(_SOAK_KEPT.search(sentence))
         _note_refused(sentence, line, notes)
         notes.shape.extend((line, what) for what in said_of_shape(sentence))
