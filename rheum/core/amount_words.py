@@ -16,7 +16,7 @@ _FULLNESS_COUNTS: Final = ("produce", "herb", "fat", "water", "vinegar", "juice"
 # How much a cup that is not level may hold: common practice, from memory, on the safe side.
 _HEAPED: Final = (
     re.compile(
-        r"\b(?:heap(?:ed|ing)|rounded|generous|brimming|overflowing|packed|big|large|good|full)\s+(?:\w+\s)?(?:cups?|pints?|quarts?|tbsp|tablespoons?|tsp|teaspoons?|mugs?)\b|\b(?:firmly|tightly|well|lightly|loosely)? ?packed\b",
+        r"\b(?:heap(?:ed|ing)|rounded|generous|brimming|overflowing|packed|big|large|good|full)\s+(?:\w+\s)?(?:cups?|pints?|quarts?|tbsp|tablespoons?|tsp|teaspoons?|mugs?)\b|\bpacked\b",
         re.I,
     ),
     1.0,

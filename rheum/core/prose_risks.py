@@ -50,7 +50,7 @@ _ALL_OF_IT: Final = "Put all of it in the jars, or take the sentence out."
 _AS_LISTED: Final = "Keep to the acid of the list, or change the list so that it can be judged."
 _IN_THE_BATH: Final = "Process in boiling water, water over the lids, for the minutes shown; or keep it in the refrigerator."
 
-WATERED: Final = (
+_WATERED: Final = (
     r"\b(?:dilut|weaken|water(?:ed|ing)? down|thin)\w*\b[^.;]*\b(?:vinegar|brine|acid|lemon juice|lime juice|to taste|water)\b"
     r"|\b(?:replac|substitut|swap|cut|stretch|extend|eke|mak)\w*\b[^.;]*\b(?:vinegar|brine|lemon juice|lime juice|acid)\b[^.;]*\b(?:with|by|for)\b[^.;]*\bwater\b"
     r"|\b(?:vinegar|brine|lemon juice|lime juice)\b[^.;]*\b(?:cut|let down|replaced|stretched|thinned)\b[^.;]*\bwater\b"
@@ -64,7 +64,7 @@ WATERED: Final = (
     r"|\b(?:twice|double|triple|treble|two|three|more) (?:as much |parts? |the |of )*water\b"
     r"|\b(?:brine|vinegar|liquid)\b[^.;]{0,20}\b(?:weaker|milder)\b|\b(?:weaker|milder)\b[^.;]{0,20}\b(?:brine|vinegar|liquid)\b"
 )
-LEFT_OUT: Final = (
+_LEFT_OUT: Final = (
     rf"\b(?:discard|throw (?:out|away)|tip (?:out|away)|pour (?:off|away|out)|omit|leav(?:e|ing) out|skip|do without|go without|hold back|spill)\w*\s+{_LITTLE}{_ACID}"
     rf"|\b(?:leave|pour|throw|tip)\w*\s+{_LITTLE}{_ACID}\s+(?:out|off|away)\b(?! (?:of|the heat))"
     rf"|\b(?:use|put in|add)\w*\s+(?:only|just|no more than)?\s*(?:about\s+)?(?:a\s+)?(?:half|third|quarter|part|some|less|a little)\s+(?:as much\s+|of\s+|the\s+)*(?:{_ACID}|it\b)"
@@ -76,7 +76,7 @@ LEFT_OUT: Final = (
     rf"|\b(?:as much|only as much)\s+{_LITTLE}{_ACID}\s+as you|\badd\s+{_LITTLE}{_ACID}\s+to taste\b"
 )
 RISKS: Final = (
-    ProseRisk("water-added", "The text thins it with water, and does not say how much.", _TOP_UP, _words(WATERED), _WATER_ELSEWHERE, whole=True),
+    ProseRisk("water-added", "The text thins it with water, and does not say how much.", _TOP_UP, _words(_WATERED), _WATER_ELSEWHERE, whole=True),
     ProseRisk(
         "water-added", "The text puts water into the jars, and does not say how much.", _TOP_UP,
         _words(
@@ -89,7 +89,7 @@ RISKS: Final = (
     ),
     ProseRisk(
         "acid-reduced", "The method leaves out a part of the acid, and how much is left cannot be judged.", _ALL_OF_IT,
-        _words(LEFT_OUT), _MEANT_TO_GO,
+        _words(_LEFT_OUT), _MEANT_TO_GO,
     ),
     ProseRisk(  # Syrups for pickles boil 5 to 15 minutes (common practice).
         "acid-reduced", "The method boils a part of the acid away, and how much is left cannot be judged.", "Boil it no longer than 15 minutes.",
@@ -151,7 +151,7 @@ RISKS: Final = (
     ProseRisk(
         "produce-unfit", "The text takes produce that is not sound.", "Use fresh, firm, sound produce; cut bruises away, throw out what is mouldy.",
         _words(
-            r"\b(?:over-?ripe|bruise[sd]?|windfalls?|frost(?:ed|ed|[- ]?bitten|[- ]?killed)?|mou?ldy?|rott(?:en|ing)|yellowing|past (?:its|their) (?:best|prime)|soft spots?)\b[^.;]*\b(?:fine|will do|ok|okay|too|go on|welcome|works?|perfect|good enough|ideal)\b"
+            r"\b(?:over-?ripe|bruise[sd]?|windfalls?|frost(?:ed|[- ]?bitten|[- ]?killed)?|mou?ldy?|rott(?:en|ing)|yellowing|past (?:its|their) (?:best|prime)|soft spots?)\b[^.;]*\b(?:fine|will do|ok|okay|too|go on|welcome|works?|perfect|good enough|ideal)\b"
             r"|\b(?:use|take|add|put in|includ\w+)\b[^.;]*\b(?:over-?ripe|bruised|windfalls?|frost(?:ed|[- ]?bitten|[- ]?killed)|mou?ldy|rott(?:en|ing)|yellowing|past (?:its|their) (?:best|prime))\b"
             r"|\b(?:scrape|skim|lift|cut) (?:off|away|out) (?:any |the )?mou?ld\b"
         ),

@@ -6,6 +6,7 @@ import re
 from dataclasses import replace
 from typing import Final
 
+from rheum.core.acidity import CANNING_STRENGTH
 from rheum.core.foods_in_prose import unlisted
 from rheum.core.ingredients import Catalogue, words_of
 from rheum.core.quantity import AmountError, leading_amount
@@ -14,7 +15,7 @@ from rheum.core.reading_method import MethodNotes, jars_named, note_prose
 from rheum.core.recipe import Kind, OutlineLine, Recipe, RecipeLine, Section, Unread
 from rheum.core.units import COUNT_UNITS, kind_of
 
-ACIDS: Final = ("vinegar", "juice", "citric")
+_ACIDS: Final = ("vinegar", "juice", "citric")
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
 
@@ -304,9 +305,9 @@ class _Reader:
         if read.ingredient.role.role == "vinegar" and re.search(r"\b(?:canner|canning (?:pot|kettle))\b", line[begins:ends], re.I):
             return  # against lime scale; it earns nothing
         # “2 cups of the vinegar” in a step is a part of what is listed: prose earns no acid on top of a list that has some.
-        no_weaker = read.strength is None or read.strength >= 5
-        listed = any(other.ingredient.role.role in ACIDS and other.section != "method" for other in self.lines)
-        if read.ingredient.role.role in ACIDS and no_weaker and listed:
+        no_weaker = read.strength is None or read.strength >= CANNING_STRENGTH
+        listed = any(other.ingredient.role.role in _ACIDS and other.section != "method" for other in self.lines)
+        if read.ingredient.role.role in _ACIDS and no_weaker and listed:
             return
         if not self._speaks_again(read, line, match.start()):
             self.lines.append(read)
