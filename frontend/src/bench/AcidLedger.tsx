@@ -37,7 +37,12 @@ export const AcidLedger = drawnFrom(
         Acid
       </Text>
       <Side title="brings it" list={brought} most={most} empty="nothing here brings acid" />
-      <Side title="takes it up" list={taken} most={most} empty="nothing measured takes it up" />
+      <Side
+        title="takes it up"
+        list={taken}
+        most={most}
+        empty={acid.ph === null ? "not reckoned until every line is understood" : "nothing measured takes it up"}
+      />
       {acid.brine_percent !== null && <Brine here={acid.brine_percent} formula={acid.formula_brine_percent} />}
       <Box mt="3">
         <PhBand acid={acid} stale={false} />
