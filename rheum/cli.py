@@ -11,16 +11,17 @@ from datetime import date, datetime
 from pathlib import Path
 from typing import Any, Final
 
-from rheum.core.altitude import Altitude, AltitudeError, read_altitude
-from rheum.core.checking import check_text
-from rheum.core.choices import Choices
-from rheum.core.library import Library
-from rheum.core.quantity import AmountError, number
-from rheum.core.reading import UnreadableRecipe
-from rheum.core.request import RequestError, Settings
-from rheum.core.saying import mm
-from rheum.core.units import mm_per, unit_named
-from rheum.core.verdict import Verdict
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
+from rheum.core.judging.verdict import Verdict
+from rheum.core.measures.altitude import Altitude, AltitudeError, read_altitude
+from rheum.core.measures.amount import AmountError, number
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import mm
+from rheum.core.measures.units import mm_per, unit_named
+from rheum.core.recipe.text import UnreadableRecipe
 from rheum.store.database import FILE_OF, StoreError, default_data
 
 EXIT: Final = {"shelf": 0, "fridge": 10, "discard": 20}

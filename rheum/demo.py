@@ -14,15 +14,15 @@ from datetime import datetime, timedelta, timezone
 from pathlib import Path
 from typing import Any, Final
 
-from rheum.core.altitude import altitude
-from rheum.core.beginning import begin
-from rheum.core.canner import HOLDS
+from rheum.core.batch.begin import begin
+from rheum.core.batch.events import Event, EventKind
+from rheum.core.facts.canner import HOLDS
+from rheum.core.facts.circumstances import Settings
 from rheum.core.making.plan import make_plan, with_jars
 from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
 from rheum.core.making.wish import Wish
-from rheum.core.request import Settings
-from rheum.core.run import Event, EventKind
-from rheum.core.writing import formula_text
+from rheum.core.measures.altitude import altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store import batches, kitchen, recipes, stock
 from rheum.store.database import FILE_OF, connect, open_data

@@ -17,7 +17,7 @@ from waitress import create_server
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
-from rheum.core.library import Library
+from rheum.core.facts.library import Library
 from rheum.demo import make_demo
 from rheum.reference.loading import library as load
 from rheum.store.database import Kind, open_data

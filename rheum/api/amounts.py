@@ -6,9 +6,9 @@ from typing import Annotated, Any
 
 from pydantic import BeforeValidator, WithJsonSchema
 
-from rheum.core.one_amount import one_amount
-from rheum.core.quantity import AmountError
-from rheum.core.units import Kind
+from rheum.core.measures.amount import AmountError
+from rheum.core.measures.one_amount import one_amount
+from rheum.core.measures.units import Kind
 
 
 def _in(kind: Kind, unit: str) -> Any:

@@ -14,13 +14,13 @@ from rheum import __version__
 from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, shelf, stock
 from rheum.api.problems import Problem, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
-from rheum.core.altitude import AltitudeError
-from rheum.core.jars import JarError
-from rheum.core.placing import PlacementRefused
-from rheum.core.reading import UnreadableRecipe
-from rheum.core.reckoner import ReckonError
-from rheum.core.request import RequestError
-from rheum.core.run import EventRefused
+from rheum.core.batch.events import EventRefused
+from rheum.core.facts.jars import JarError
+from rheum.core.facts.placing import PlacementRefused
+from rheum.core.measures.altitude import AltitudeError
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.text import UnreadableRecipe
+from rheum.core.reckoner.answers import ReckonError
 from rheum.devices.scale import ScaleError
 from rheum.formats.recipe_json import BadRecipeJson
 from rheum.formats.written_recipe import BadRecipeFile

@@ -13,14 +13,14 @@ from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn
 from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView
-from rheum.core.batch import state_at
-from rheum.core.beginning import CannotBegin, begin
-from rheum.core.findings import Finding
+from rheum.core.batch.begin import CannotBegin, begin
+from rheum.core.batch.events import Event
+from rheum.core.batch.state import state_at
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.findings import Finding
+from rheum.core.judging.verdict import Verdict
 from rheum.core.making.plan import canned_by, make_plan, with_jars
 from rheum.core.making.takes import takes_of
-from rheum.core.request import Settings
-from rheum.core.run import Event
-from rheum.core.verdict import Verdict
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
 from rheum.store import stock as stocks

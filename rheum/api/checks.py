@@ -21,12 +21,12 @@ from rheum.api.shapes import (
     JarView,
     VerdictOut,
 )
-from rheum.core.checking import check_text
-from rheum.core.formulas import Formula
-from rheum.core.jars import class_says
-from rheum.core.request import Settings
-from rheum.core.verdict import Verdict
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.jars import class_says
+from rheum.core.judging.check import check_text
+from rheum.core.judging.verdict import Verdict
+from rheum.core.recipe.writing import formula_text
 from rheum.formats.recipe_json import recipe_text_of
 
 blueprint = APIBlueprint("checks", __name__, tag="Check")

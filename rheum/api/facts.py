@@ -7,10 +7,10 @@ from functools import lru_cache
 from pathlib import Path
 
 from rheum.api.context import connection, setup
-from rheum.core.choices import Choices
-from rheum.core.formulas import Formula
-from rheum.core.library import Library
-from rheum.core.placing import with_placed
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.library import Library
+from rheum.core.facts.placing import with_placed
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 from rheum.store import facts as stored
 from rheum.store.database import connect

@@ -7,7 +7,7 @@ from apiflask import APIBlueprint
 from rheum.api.context import connection, now, setup
 from rheum.api.requests import KitchenIn
 from rheum.api.shapes import KitchenOut, KitchenView
-from rheum.core.altitude import altitude, boiling_point_c
+from rheum.core.measures.altitude import altitude, boiling_point_c
 from rheum.store import kitchen as stored
 
 blueprint = APIBlueprint("kitchen", __name__, tag="Kitchen")

@@ -10,6 +10,7 @@ from rheum.api.facts import kitchen_facts
 from rheum.api.recipes import height_of, judged, settings_here
 from rheum.api.requests import PlanIn, SheetIn, WishIn
 from rheum.api.shapes import CanMakeOut, CanMakeView, PlanOut, SheetOut, SheetView
+from rheum.core.facts.circumstances import Settings
 from rheum.core.making.basket import Basket
 from rheum.core.making.cook_down import PanWeighed, StickRead
 from rheum.core.making.on_hand import CanMake, can_make, nearest_first, read_pantry
@@ -17,8 +18,8 @@ from rheum.core.making.plan import Plan, held_against, make_plan
 from rheum.core.making.sheet import sheet_of
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import JarWish, Wish
-from rheum.core.request import RequestError, Settings
-from rheum.core.writing import formula_text
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.writing import formula_text
 from rheum.formats.sheet_page import as_drawn, as_pdf
 from rheum.store import kitchen as kitchens
 from rheum.store import recipes as kept

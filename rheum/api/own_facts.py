@@ -24,12 +24,12 @@ from rheum.api.shapes import (
     PlacementsOut,
     PlacementView,
 )
-from rheum.core.choices import Choices
-from rheum.core.formulas import Formula, OwnSource
-from rheum.core.library import Library
-from rheum.core.own_formula import Entry, Looked, Refusal, look, own_id, recheck, second_reading
-from rheum.core.placing import Placement, PlacementRefused, check_placement, with_placed
-from rheum.core.verdict import Ph
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.formulas import Formula, OwnSource
+from rheum.core.facts.library import Library
+from rheum.core.facts.placing import Placement, PlacementRefused, check_placement, with_placed
+from rheum.core.judging.verdict import Ph
+from rheum.core.revising.entering import Entry, Looked, Refusal, look, own_id, recheck, second_reading
 from rheum.formats.formula_toml import formulas_toml
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 from rheum.store import facts as stored

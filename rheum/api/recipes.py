@@ -24,20 +24,21 @@ from rheum.api.shapes import (
     WrittenRecipe,
     WrittenRecipeOut,
 )
-from rheum.core.altitude import Altitude, altitude
-from rheum.core.becoming import Becoming, becoming
-from rheum.core.checking import check_text
-from rheum.core.comparing import Comparison, compare
-from rheum.core.formulas import Formula
-from rheum.core.ingredients import words_of
-from rheum.core.library import Library
-from rheum.core.process import process_for
-from rheum.core.profiles import profile
-from rheum.core.reading import UnreadableRecipe, read_recipe
-from rheum.core.request import RequestError, Settings
-from rheum.core.saying import listed
-from rheum.core.verdict import Verdict
-from rheum.core.writing import JAR_WORD
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.jars import JAR_WORD
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
+from rheum.core.judging.process import process_for
+from rheum.core.judging.verdict import Verdict
+from rheum.core.matching.profile import profile
+from rheum.core.measures.altitude import Altitude, altitude
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import listed
+from rheum.core.recipe.text import UnreadableRecipe, read_recipe
+from rheum.core.revising.becoming import Becoming, becoming
+from rheum.core.revising.comparing import Comparison, compare
 from rheum.formats.recipe_file import text_of_file
 from rheum.formats.recipe_json import recipe_text_of
 from rheum.formats.written_recipe import ENDING, MEDIA, write_recipe

@@ -8,7 +8,8 @@ from rheum.api.context import connection
 from rheum.api.facts import kitchen_library
 from rheum.api.requests import ReckonIn
 from rheum.api.shapes import AnswerOut
-from rheum.core.reckoner import Answer, reckon
+from rheum.core.reckoner import reckon
+from rheum.core.reckoner.answers import Answer
 from rheum.store import stock
 
 blueprint = APIBlueprint("reckoner", __name__, tag="Reckoner")

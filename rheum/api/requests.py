@@ -7,14 +7,14 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from rheum.api.amounts import Grams, Litres, Millilitres, Millimetres
-from rheum.core.choices import Chart, Rim, Sterilise, WaterOver
-from rheum.core.formulas import FormulaKind, SourceKind
-from rheum.core.jars import Mouth
-from rheum.core.making.stock import Fuel
+from rheum.core.batch.events import EventKind
+from rheum.core.facts.choices import Chart, Rim, Sterilise, WaterOver
+from rheum.core.facts.circumstances import CannerMethod
+from rheum.core.facts.formulas import FormulaKind, SourceKind
+from rheum.core.facts.jars import Mouth
+from rheum.core.measures.heat import Fuel
+from rheum.core.measures.units import Family
 from rheum.core.reckoner import Sum
-from rheum.core.request import CannerMethod
-from rheum.core.run import EventKind
-from rheum.core.units import Family
 from rheum.devices.scale import ScaleUnit
 
 

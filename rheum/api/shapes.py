@@ -8,21 +8,22 @@ from typing import Literal
 
 from pydantic import RootModel
 
-from rheum.core.becoming import Becoming
-from rheum.core.choices import Choices
-from rheum.core.comparing import Comparison
-from rheum.core.findings import Destination, Finding
-from rheum.core.formulas import FormulaKind, Recall
-from rheum.core.jars import Mouth
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.standing import RunState
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.circumstances import CannerMethod
+from rheum.core.facts.formulas import FormulaKind, Recall
+from rheum.core.facts.jars import Mouth
+from rheum.core.judging.findings import Destination, Finding
+from rheum.core.judging.verdict import Ph, Verdict
 from rheum.core.making.on_hand import CanMake
 from rheum.core.making.plan import Plan
 from rheum.core.making.stock import Stock
-from rheum.core.own_formula import Refusal, TwiceLine
-from rheum.core.reckoner import Answer
-from rheum.core.request import CannerMethod
-from rheum.core.run import RunState, Snapshot
-from rheum.core.units import Family
-from rheum.core.verdict import Ph, Verdict
+from rheum.core.measures.units import Family
+from rheum.core.reckoner.answers import Answer
+from rheum.core.revising.becoming import Becoming
+from rheum.core.revising.comparing import Comparison
+from rheum.core.revising.entering import Refusal, TwiceLine
 from rheum.devices.scale import Reading
 from rheum.formats.sheet_page import Drawn
 

@@ -6,7 +6,7 @@ from apiflask import APIBlueprint
 
 from rheum.api.context import connection, now
 from rheum.api.shapes import ShelfBatch, ShelfOut, ShelfView
-from rheum.core.keeping import standing_on
+from rheum.core.batch.dates import standing_on
 from rheum.store import shelf as stored
 
 blueprint = APIBlueprint("shelf", __name__, tag="Shelf")

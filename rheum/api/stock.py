@@ -14,13 +14,13 @@ from rheum.api.facts import kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.requests import BottleIn, CannerIn, CountIn, LidsIn, OwnJarIn, PantryIn, TitrationIn, TrimIn
 from rheum.api.shapes import StockOut, StockView, StrengthView, TrimView, VinegarKind
-from rheum.core.acidity import FOOD_LIMIT
-from rheum.core.jars import CLASS_ML, measured_jar
+from rheum.core.facts.jars import CLASS_ML, measured_jar
 from rheum.core.making.on_hand import read_pantry
 from rheum.core.making.stock import Bottle, Canner, LidLot
 from rheum.core.making.trim import trim_record, usable
+from rheum.core.measures.acidity import FOOD_LIMIT
+from rheum.core.measures.refused import RequestError
 from rheum.core.reckoner.vinegar import measured_strength
-from rheum.core.request import RequestError
 from rheum.store import stock as stored
 
 blueprint = APIBlueprint("stock", __name__, tag="Stock")

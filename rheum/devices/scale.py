@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Final, Literal, Protocol
 
-from rheum.core.units import G_PER_OZ
+from rheum.core.measures.units import G_PER_OZ
 
 ScaleUnit = Literal["g", "lb oz"]
 

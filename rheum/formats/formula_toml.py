@@ -7,10 +7,10 @@ from typing import Any, Final
 
 import tomli_w
 
-from rheum.core.formulas import Formula, FormulaLine
-from rheum.core.placing import Placement
-from rheum.core.quantity import Amount
-from rheum.core.units import MM_PER_INCH
+from rheum.core.facts.formulas import Formula, FormulaLine
+from rheum.core.facts.placing import Placement
+from rheum.core.measures.amount import Amount
+from rheum.core.measures.units import MM_PER_INCH
 
 HEADING: Final = (
     "# Formulas entered from tested sources by a household, in the shape in which Rheum ships its own.\n"

@@ -9,12 +9,13 @@ import json
 import re
 from typing import Any, Final, Literal
 
-from rheum.core.ingredients import Catalogue
-from rheum.core.quantity import AmountError, split_amounts
-from rheum.core.reading import read_recipe
-from rheum.core.reading_lines import strip_bullet
-from rheum.core.recipe import OutlineLine, Recipe
-from rheum.core.writing import JAR_WORD, mixed
+from rheum.core.facts.ingredients import Catalogue
+from rheum.core.facts.jars import JAR_WORD
+from rheum.core.measures.amount import AmountError, split_amounts
+from rheum.core.measures.measurable import mixed
+from rheum.core.recipe.line import strip_bullet
+from rheum.core.recipe.recipe import OutlineLine, Recipe
+from rheum.core.recipe.text import read_recipe
 
 Format = Literal["text", "json", "markdown", "csv"]
 MEDIA: Final[dict[Format, str]] = {

@@ -10,13 +10,13 @@ from functools import cache
 from importlib.resources import files
 from typing import Any, Final
 
-from rheum.core.formulas import SOURCE_KINDS, Formula, FormulaLine, OwnSource, Pool, Source, Swap, Yield
-from rheum.core.ingredients import ROLES, Catalogue, ClassRole, Ingredient
-from rheum.core.jars import CLASS_ML, Jar, process_class_of
-from rheum.core.library import Library
-from rheum.core.placing import PlaceKind
-from rheum.core.quantity import AmountError, leading_amount
-from rheum.core.units import MM_PER_INCH
+from rheum.core.facts.formulas import SOURCE_KINDS, Formula, FormulaLine, OwnSource, Pool, Source, Swap, Yield
+from rheum.core.facts.ingredients import ROLES, Catalogue, ClassRole, Ingredient
+from rheum.core.facts.jars import CLASS_ML, Jar, process_class_of
+from rheum.core.facts.library import Library
+from rheum.core.facts.placing import PlaceKind
+from rheum.core.measures.amount import AmountError, leading_amount
+from rheum.core.measures.units import MM_PER_INCH
 
 
 class BadReference(ValueError):

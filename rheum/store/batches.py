@@ -9,10 +9,13 @@ from dataclasses import asdict, dataclass
 from datetime import datetime, timezone
 from typing import Any
 
-from rheum.core.batch import admit, state_at
-from rheum.core.keeping import fridge_dates, shelf_dates
+from rheum.core.batch.begun import SizePlanned, Snapshot
+from rheum.core.batch.dates import fridge_dates, shelf_dates
+from rheum.core.batch.events import Event
+from rheum.core.batch.standing import RunState
+from rheum.core.batch.state import admit, state_at
+from rheum.core.making.cook_down import CookPlanned
 from rheum.core.making.takes import Take
-from rheum.core.run import CookPlanned, Event, RunState, SizePlanned, Snapshot
 from rheum.store.database import transaction
 from rheum.store.stock import take
 

@@ -6,9 +6,9 @@ import sqlite3
 from collections.abc import Mapping
 from datetime import datetime
 
-from rheum.core.choices import Choices
-from rheum.core.ingredients import words_of
-from rheum.core.placing import Placement
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.placing import Placement
 from rheum.store.database import transaction
 
 

@@ -6,8 +6,8 @@ import sqlite3
 from dataclasses import dataclass
 from typing import Literal
 
-from rheum.core.altitude import Altitude, altitude
-from rheum.core.units import Family
+from rheum.core.measures.altitude import Altitude, altitude
+from rheum.core.measures.units import Family
 
 
 @dataclass(frozen=True, slots=True)

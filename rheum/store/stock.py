@@ -8,7 +8,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
 
-from rheum.core.jars import Jar, JarError, measured_jar
+from rheum.core.facts.jars import Jar, JarError, measured_jar
 from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
 from rheum.core.making.takes import Take
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.request import Settings
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.core.measures.altitude import read_altitude
 from rheum.reference.loading import library
 
 BEANS = "Beans\n4 lb green beans\n8 heads dill\n8 cloves garlic\n1/2 cup pickling salt\n4 cups white vinegar (5%)\n4 cups water\n"

@@ -5,10 +5,10 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.test_attacks import BEANS
 

@@ -8,19 +8,20 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.altitude import read_altitude
-from rheum.core.case import Case
-from rheum.core.checking import case_for, check_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import case_for, check_text
 from rheum.core.making.basket import Basket, both_measures, in_basket
 from rheum.core.making.plan import make_plan
 from rheum.core.making.stock import Stock, TrimRecord
 from rheum.core.making.trim import trim_record, usable
 from rheum.core.making.wish import Wish
-from rheum.core.quantity import split_amounts
-from rheum.core.reading import read_recipe
-from rheum.core.request import RequestError, Settings
-from rheum.core.units import g_per, kind_of, ml_per
-from rheum.core.writing import formula_text
+from rheum.core.matching.case import Case
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.amount import split_amounts
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.units import g_per, kind_of, ml_per
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

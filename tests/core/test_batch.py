@@ -11,11 +11,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.batch import admit, state_at
-from rheum.core.canner import load_sizes
-from rheum.core.equilibrium import PhBand
-from rheum.core.keeping import best_before, fridge_dates, fridge_keeping, shelf_dates, standing_on
-from rheum.core.run import Event, EventRefused, Snapshot
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.dates import best_before, fridge_dates, shelf_dates, standing_on
+from rheum.core.batch.events import Event, EventRefused
+from rheum.core.batch.state import admit, state_at
+from rheum.core.facts.canner import load_sizes
+from rheum.core.judging.keeping import fridge_keeping
+from rheum.core.measures.equilibrium import PhBand
 
 START = datetime(2026, 7, 4, 9, 0, tzinfo=timezone.utc)
 BATCH = Snapshot(

@@ -9,14 +9,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.altitude import read_altitude
-from rheum.core.beginning import CannotBegin, begin
+from rheum.core.batch.begin import CannotBegin, begin
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.events import EventRefused
+from rheum.core.facts.circumstances import Settings
 from rheum.core.making.plan import make_plan, with_jars
 from rheum.core.making.stock import USUAL_CANNER, Bottle, Stock
 from rheum.core.making.wish import JarWish, Wish
-from rheum.core.request import Settings
-from rheum.core.run import EventRefused, Snapshot
-from rheum.core.writing import formula_text
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.test_batch import START, Kitchen
 

@@ -6,12 +6,13 @@ from dataclasses import replace
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.becoming import becoming
-from rheum.core.checking import check_text
-from rheum.core.editing import apply_changes
-from rheum.core.request import RequestError, Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.changes import apply_changes
+from rheum.core.recipe.writing import formula_text
+from rheum.core.revising.becoming import becoming
 from rheum.reference.loading import library
 from tests.core.test_remedies import SPOILT
 

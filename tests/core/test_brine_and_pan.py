@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from rheum.core.making.brine import adjusted, forecast
 from rheum.core.making.cook_down import PanWeighed, StickRead, into_jars, kept, reading_of
-from rheum.core.request import RequestError
+from rheum.core.measures.refused import RequestError
 
 ROOMS = [437.0] * 10
 

@@ -10,12 +10,12 @@ from itertools import cycle
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.formulas import Formula
-from rheum.core.process import process_for
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.judging.check import check_text
+from rheum.core.judging.process import process_for
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -8,14 +8,14 @@ from dataclasses import replace
 from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import altitude
-from rheum.core.checking import check_text
-from rheum.core.formulas import Formula
-from rheum.core.jars import CLASS_ML
-from rheum.core.quantity import leading_amount
-from rheum.core.request import Settings
-from rheum.core.verdict import Verdict
-from rheum.core.writing import JAR_WORD, formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.jars import CLASS_ML, JAR_WORD
+from rheum.core.judging.check import check_text
+from rheum.core.judging.verdict import Verdict
+from rheum.core.measures.altitude import altitude
+from rheum.core.measures.amount import leading_amount
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

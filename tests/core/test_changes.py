@@ -7,13 +7,13 @@ from collections.abc import Callable
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.formulas import Formula
-from rheum.core.jars import CLASS_ML
-from rheum.core.request import Settings
-from rheum.core.verdict import Verdict
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.jars import CLASS_ML
+from rheum.core.judging.check import check_text
+from rheum.core.judging.verdict import Verdict
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FORMULAS = library().formulas

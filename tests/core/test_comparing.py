@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.comparing import Comparison, Row, compare
-from rheum.core.request import RequestError, Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.writing import formula_text
+from rheum.core.revising.comparing import Comparison, Row, compare
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.making.drawing import draw, most_ml
+from rheum.core.making.bottles import draw, most_ml
 from rheum.core.making.stock import Bottle
 
 KIND = "white-vinegar"

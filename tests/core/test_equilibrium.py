@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.acidity import blend_strength
-from rheum.core.checking import formula_ph
-from rheum.core.equilibrium import AcidDose, Buffer, estimate
-from rheum.core.library import Library
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import formula_ph
+from rheum.core.measures.acidity import blend_strength
+from rheum.core.measures.equilibrium import AcidDose, Buffer, estimate
 
 # A rough draft of the model gave these, low / mid / high; agreement within about 0.15 is wanted (handbook, acid model).
 DRAFT = {

@@ -8,13 +8,15 @@ from importlib.resources import files
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.library import Library
-from rheum.core.matching import CUT_OFF, MET, measure, nearest
-from rheum.core.reading import read_recipe
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text, mixed
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
+from rheum.core.matching.distance import CUT_OFF, MET, nearest
+from rheum.core.matching.measured import measure
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.measurable import mixed
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import BadReference, read_formulas, read_ingredients, read_roles
 
 RAW = {entry["id"]: entry for entry in tomllib.loads(files("rheum.reference").joinpath("formulas.toml").read_text())["formula"]}

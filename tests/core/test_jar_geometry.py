@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 from iapws import IAPWS97
 from pint import UnitRegistry
 
-from rheum.core.jars import CLASS_ML, WATER_G_PER_ML, JarError, covering_size, headspace_ml, measured_jar, process_class_of, room_ml
-from rheum.core.making.fit import OVER_THE_TIPS_MM, cut_mm, fits, upright
-from rheum.core.saying import mm_at_most
+from rheum.core.facts.jars import CLASS_ML, WATER_G_PER_ML, JarError, covering_size, headspace_ml, measured_jar, process_class_of, room_ml
+from rheum.core.making.upright import OVER_THE_TIPS_MM, cut_mm, fits, upright
+from rheum.core.measures.saying import mm_at_most
 from rheum.reference.loading import library
 
 JARS = library().jars

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rheum.core.making.jar_mix import Choice, mix
-from rheum.core.request import RequestError
+from rheum.core.measures.refused import RequestError
 
 LADLE = 0.1  # of the smallest jar: stays on the ladle, no part jar
 

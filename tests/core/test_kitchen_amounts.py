@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.kitchen_amounts import measurable
-from rheum.core.quantity import split_amounts
-from rheum.core.units import g_per, kind_of, ml_per
+from rheum.core.measures.amount import split_amounts
+from rheum.core.measures.measurable import measurable
+from rheum.core.measures.units import g_per, kind_of, ml_per
 
 
 def held(text: str, unit: str) -> float:

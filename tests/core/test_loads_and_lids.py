@@ -10,11 +10,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 from iapws import IAPWS97
 
-from rheum.core.canner import load_sizes
+from rheum.core.facts.canner import load_sizes
 from rheum.core.making.lids import lids_needed
-from rheum.core.making.loads import VAPOUR_KJ_PER_KG, WATER_KJ, bath_water_l, boil_off_l, height_needed_mm, plan_loads
+from rheum.core.making.loads import bath_water_l, height_needed_mm, plan_loads
 from rheum.core.making.stock import USUAL_CANNER, USUAL_STEAM, Canner, LidLot, Stock
-from rheum.core.request import RequestError
+from rheum.core.measures.heat import VAPOUR_KJ_PER_KG, WATER_KJ, boil_off_l
+from rheum.core.measures.refused import RequestError
 from rheum.reference.loading import library
 
 JARS = library().jars

@@ -4,16 +4,17 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.formulas import Formula
-from rheum.core.jars import covering_size, process_class_of
-from rheum.core.library import Library
-from rheum.core.matching import Match, match_to, measure, plausible_families
-from rheum.core.measuring import bulk, size_factor
-from rheum.core.profiles import acceptance, profile
-from rheum.core.quantity import Amount
-from rheum.core.reading import read_recipe
-from rheum.core.saying import grams, listed, ml, mm, percent
-from rheum.core.writing import formula_text
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.jars import covering_size, process_class_of
+from rheum.core.facts.library import Library
+from rheum.core.facts.weights import bulk, size_factor
+from rheum.core.matching.match import Match, match_to
+from rheum.core.matching.measured import measure, plausible_families
+from rheum.core.matching.profile import acceptance, profile
+from rheum.core.measures.amount import Amount
+from rheum.core.measures.saying import grams, listed, ml, mm, percent
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
 
 
 def matched(text: str, formula: Formula, facts: Library) -> Match:

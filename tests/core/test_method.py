@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.library import Library
-from rheum.core.reading import read_recipe
-from rheum.core.reading_method import jars_named, sentences
-from rheum.core.recipe import Method
+from rheum.core.facts.library import Library
+from rheum.core.recipe.method import jars_named, sentences
+from rheum.core.recipe.recipe import Method
+from rheum.core.recipe.text import read_recipe
 
 
 def method(prose: str, facts: Library) -> Method:
@@ -148,8 +148,8 @@ def test_sentences_do_not_end_at_decimals_or_inches() -> None:
 
 
 def test_an_altitude_is_never_taken_from_prose(facts: Library) -> None:
-    from rheum.core.checking import check_text
-    from rheum.core.request import Settings
+    from rheum.core.facts.circumstances import Settings
+    from rheum.core.judging.check import check_text
 
     text = "Beans\n4 lb green beans\n8 heads dill\n4 cups white vinegar (5%)\n4 cups water\n\nMethod:\nWe live at 4,150 ft. Process 10 minutes at 4,150 ft.\n"
     verdict = check_text(text, Settings(), facts)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
 from rheum.core.making.on_hand import CanMake, can_make, read_pantry
 from rheum.core.making.plan import held_against
 from rheum.core.making.stock import Bottle, LidLot, Stock
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

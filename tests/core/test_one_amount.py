@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pint import UnitRegistry
 
-from rheum.core.one_amount import one_amount
-from rheum.core.quantity import AmountError
-from rheum.core.units import Kind
+from rheum.core.measures.amount import AmountError
+from rheum.core.measures.one_amount import one_amount
+from rheum.core.measures.units import Kind
 
 UNITS = UnitRegistry()
 PINT_NAME = {"cups": "cup", "quarts": "quart", "pints": "pint", "fl oz": "fluid_ounce", "l": "liter", "ml": "milliliter", "g": "gram", "kg": "kilogram", "oz": "ounce", "lb": "pound", "mm": "millimeter", "cm": "centimeter", "in": "inch"}  # fmt: skip

@@ -9,12 +9,12 @@ from __future__ import annotations
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import altitude
-from rheum.core.checking import check_text
-from rheum.core.formulas import Formula, FormulaLine
-from rheum.core.request import Settings
-from rheum.core.units import g_per, kind_of, ml_per
-from rheum.core.writing import JAR_WORD
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula, FormulaLine
+from rheum.core.facts.jars import JAR_WORD
+from rheum.core.judging.check import check_text
+from rheum.core.measures.altitude import altitude
+from rheum.core.measures.units import g_per, kind_of, ml_per
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -6,15 +6,15 @@ from dataclasses import replace
 
 import pytest
 
-from rheum.core.altitude import altitude, read_altitude
-from rheum.core.checking import check_text
-from rheum.core.choices import Choices
-from rheum.core.formulas import OwnSource
-from rheum.core.library import Library
-from rheum.core.own_formula import Entry, look, second_reading
-from rheum.core.process import process_for
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import OwnSource
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
+from rheum.core.judging.process import process_for
+from rheum.core.measures.altitude import altitude, read_altitude
+from rheum.core.recipe.writing import formula_text
+from rheum.core.revising.entering import Entry, look, second_reading
 from rheum.formats.formula_toml import formulas_toml
 from rheum.reference.loading import library, read_formulas
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.placing import Placement, PlacementRefused, check_placement, with_placed
-from rheum.core.request import Settings
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.placing import Placement, PlacementRefused, check_placement, with_placed
+from rheum.core.judging.check import check_text
+from rheum.core.measures.altitude import read_altitude
 from rheum.reference.loading import BadReference, kinds, library, read_kinds, read_roles
 from tests.core.test_attacks import BEANS
 

@@ -8,18 +8,19 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.formulas import Formula
-from rheum.core.jars import room_ml
-from rheum.core.library import Library
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.jars import room_ml
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
 from rheum.core.making.basket import Basket
 from rheum.core.making.cook_down import PanWeighed
 from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.stock import USUAL_STEAM, Bottle, LidLot, Stock
 from rheum.core.making.wish import JarWish, Wish
-from rheum.core.request import RequestError, Settings
-from rheum.core.writing import formula_text
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

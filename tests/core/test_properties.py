@@ -7,13 +7,14 @@ from fractions import Fraction
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import altitude, band_index, band_name
-from rheum.core.checking import check_text
-from rheum.core.findings import destination_of, finding, worst_first
-from rheum.core.process import process_for
-from rheum.core.request import Settings
-from rheum.core.rules.codes import CODES
-from rheum.core.writing import formula_text
+from rheum.core.facts.bands import band_index, band_name
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.core.judging.codes import CODES
+from rheum.core.judging.findings import destination_of, finding, worst_first
+from rheum.core.judging.process import process_for
+from rheum.core.measures.altitude import altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

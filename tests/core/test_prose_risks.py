@@ -5,14 +5,14 @@ from __future__ import annotations
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.editing import apply_changes
-from rheum.core.findings import Finding
-from rheum.core.measuring import bulk
-from rheum.core.reading_lines import read_ingredient
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.weights import bulk
+from rheum.core.judging.check import check_text
+from rheum.core.judging.findings import Finding
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.changes import apply_changes
+from rheum.core.recipe.line import read_ingredient
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.prose_attacks import BEANS_SAID, CUCUMBERS_SAID, SALSA_SAID
 from tests.core.prose_harmless import HARMLESS

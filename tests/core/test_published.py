@@ -11,8 +11,9 @@ import pytest
 from iapws import IAPWS97
 from pHcalc.pHcalc import Acid, System
 
-from rheum.core.acidity import blend_strength, brine_percent, parts_to_reach, strength_by_titration
-from rheum.core.altitude import (
+from rheum.core.facts.bands import sterilise_minutes, trade_chart_minutes
+from rheum.core.measures.acidity import blend_strength, brine_percent, parts_to_reach, strength_by_titration
+from rheum.core.measures.altitude import (
     Altitude,
     AltitudeError,
     altitude,
@@ -20,11 +21,9 @@ from rheum.core.altitude import (
     pressure_pa,
     read_altitude,
     saturation_temperature_c,
-    sterilise_minutes,
-    trade_chart_minutes,
 )
-from rheum.core.equilibrium import ACETIC_PKA, CITRIC_PKAS, acetate_mol, citrate_charge_mol, pure_acid_ph
-from rheum.core.units import g_per, ml_per, mm_per
+from rheum.core.measures.equilibrium import ACETIC_PKA, CITRIC_PKAS, acetate_mol, citrate_charge_mol, pure_acid_ph
+from rheum.core.measures.units import g_per, ml_per, mm_per
 
 if not hasattr(np, "cumproduct"):  # pHcalc 0.2 still calls it by the name NumPy 2 dropped
     np.cumproduct = np.cumprod  # type: ignore[attr-defined]

@@ -6,11 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.library import Library
-from rheum.core.quantity import AmountError, leading_amount, split_amounts
-from rheum.core.reading import UnreadableRecipe, read_recipe
-from rheum.core.reading_lines import LineUnread, read_ingredient
-from rheum.core.recipe import RecipeLine
+from rheum.core.facts.library import Library
+from rheum.core.measures.amount import AmountError, leading_amount, split_amounts
+from rheum.core.recipe.line import LineUnread, read_ingredient
+from rheum.core.recipe.recipe import RecipeLine
+from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 
 
 @pytest.mark.parametrize(

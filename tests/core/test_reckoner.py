@@ -9,26 +9,13 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from iapws import IAPWS97
 
-from rheum.core.altitude import boiling_point_c
-from rheum.core.reckoner import (
-    Blend,
-    Boiling,
-    Brine,
-    Convert,
-    JarsFor,
-    Pieces,
-    ReckonError,
-    SaltForSalt,
-    Sanitiser,
-    SteamWater,
-    Sterilise,
-    Sum,
-    TimeToBoil,
-    Titration,
-    height_of_reading,
-    reckon,
-    room_ml,
-)  # fmt: skip
+from rheum.core.measures.altitude import boiling_point_c, height_of_reading
+from rheum.core.reckoner import Sum, reckon
+from rheum.core.reckoner.answers import ReckonError
+from rheum.core.reckoner.cups_and_grams import Convert, SaltForSalt
+from rheum.core.reckoner.heat import Boiling, Sanitiser, SteamWater, Sterilise, TimeToBoil
+from rheum.core.reckoner.jar_room import JarsFor, Pieces, room_ml
+from rheum.core.reckoner.vinegar import Blend, Brine, Titration
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -10,14 +10,14 @@ import pytest
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.editing import apply_changes
-from rheum.core.findings import Change, Finding
-from rheum.core.request import Settings
-from rheum.core.rules.codes import LEVELS
-from rheum.core.verdict import Verdict
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.core.judging.codes import LEVELS
+from rheum.core.judging.findings import Finding
+from rheum.core.judging.verdict import Verdict
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.changes import Change, apply_changes
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -6,13 +6,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.library import Library
-from rheum.core.request import RequestError, Settings
-from rheum.core.rules.codes import CODES
-from rheum.core.verdict import Verdict
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
+from rheum.core.judging.codes import CODES
+from rheum.core.judging.verdict import Verdict
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 BEANS = """Beans

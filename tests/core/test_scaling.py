@@ -9,18 +9,19 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rheum.core.altitude import read_altitude
-from rheum.core.case import Case
-from rheum.core.checking import case_for, check_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import case_for, check_text
 from rheum.core.making.basket import Basket
 from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import Wish
-from rheum.core.reading import read_recipe
-from rheum.core.request import RequestError, Settings
-from rheum.core.scaling import Limit, Scaled, _written, scale_to
-from rheum.core.units import kind_of
-from rheum.core.writing import formula_text
+from rheum.core.matching.case import Case
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.units import kind_of
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
+from rheum.core.revising.scaling import Limit, Scaled, _written, scale_to
 from rheum.reference.loading import library
 
 FACTS = library()

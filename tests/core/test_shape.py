@@ -6,12 +6,12 @@ from dataclasses import replace
 
 import pytest
 
-from rheum.core.altitude import read_altitude
-from rheum.core.checking import check_text
-from rheum.core.request import Settings
-from rheum.core.shape import changed, cut_of, said_of_shape
-from rheum.core.verdict import Verdict
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.core.judging.verdict import Verdict
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.cut import changed, cut_of, said_of_shape
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
 FORMULAS = library().formulas

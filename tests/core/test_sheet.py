@@ -10,14 +10,14 @@ from datetime import date
 import pypdfium2
 import pytest
 
-from rheum.core.altitude import read_altitude
+from rheum.core.facts.circumstances import Settings
 from rheum.core.making.basket import Basket
 from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.sheet import Sheet, sheet_of
 from rheum.core.making.stock import USUAL_STEAM, Bottle, Stock
 from rheum.core.making.wish import JarWish, Wish
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.formats.sheet_page import PAPER_MM, RULER_MM, Bar, Rule, Words, as_drawn, as_pdf, lay_out
 from rheum.reference.loading import library
 

@@ -6,12 +6,12 @@ import json
 
 import pytest
 
-from rheum.core.altitude import altitude
-from rheum.core.checking import check_text
-from rheum.core.library import Library
-from rheum.core.reading import read_recipe
-from rheum.core.request import Settings
-from rheum.core.writing import formula_text
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import check_text
+from rheum.core.measures.altitude import altitude
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
 from rheum.formats.recipe_file import text_of_file
 from rheum.formats.recipe_json import BadRecipeJson, read_recipe_json, recipe_text_of
 from rheum.formats.written_recipe import ENDING, write_recipe

@@ -11,8 +11,8 @@ from pathlib import Path
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rheum.core.batch import state_at
-from rheum.core.run import Event, EventRefused
+from rheum.core.batch.events import Event, EventRefused
+from rheum.core.batch.state import state_at
 from rheum.store import batches, shelf
 from rheum.store.database import connect, open_data
 from tests.core.test_batch import BATCH, START

@@ -6,19 +6,19 @@ import re
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from rheum.core.case import Case
-from rheum.core.kitchen_amounts import measurable
+from rheum.core.facts.weights import bulk
 from rheum.core.making.stock import TrimRecord
 from rheum.core.making.trim import Usable, usable
-from rheum.core.matching import Measured
-from rheum.core.measuring import bulk
-from rheum.core.quantity import AmountError, split_amounts
-from rheum.core.reading_lines import LineUnread, read_ingredient, strip_bullet
-from rheum.core.recipe import RecipeLine, is_prep_only
-from rheum.core.request import RequestError
-from rheum.core.saying import grams
-from rheum.core.scaling import rounds_up
-from rheum.core.units import G_PER_LB, US_CUP_ML, g_per, kind_of
+from rheum.core.matching.case import Case
+from rheum.core.matching.measured import Measured
+from rheum.core.measures.amount import AmountError, split_amounts
+from rheum.core.measures.measurable import measurable
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import grams
+from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
+from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
+from rheum.core.recipe.recipe import RecipeLine, is_prep_only
+from rheum.core.revising.scaling import rounds_up
 
 _LESS: Final = re.compile(r"\s*(?:\bless\b|\bminus\b|−|–| - )\s*", re.IGNORECASE)
 _MOST_G: Final = 1_000_000.0

@@ -7,9 +7,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from rheum.core.case import RAW_PACK_PRODUCE
-from rheum.core.request import RequestError
-from rheum.core.saying import ml
+from rheum.core.matching.case import RAW_PACK_PRODUCE
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import ml
 
 # What the next jars take lies within this part of what the first ones took, less as more are filled (own pick).
 _NEXT_JARS: Final = 0.12

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
-from rheum.core.request import RequestError
+from rheum.core.measures.refused import RequestError
 
 # A marked stick tells what is in a pan to about this part (own pick).
 _READING: Final = 0.04
@@ -108,3 +108,12 @@ def _read(start_ml: float, reading: Reading) -> tuple[float, float, float]:
         raise RequestError("now_g", "That is more than this recipe puts into the pan. Check the pan's own weight.")
     thick, usual, thin = _DENSITY
     return net / thick, min(start_ml, net / usual), min(start_ml, net / thin)
+
+
+@dataclass(frozen=True, slots=True)
+class CookPlanned:
+    """What is cooked down: millilitres at the start, the part of it expected to be left, low and high."""
+
+    start_ml: float
+    low: float
+    high: float

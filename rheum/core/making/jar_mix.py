@@ -10,7 +10,7 @@ from typing import Final
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from rheum.core.request import RequestError
+from rheum.core.measures.refused import RequestError
 
 # A remainder of this part of the smallest jar is no part jar: it stays on the ladle (own pick).
 _LADLE: Final = 0.1

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from rheum.core.jars import Jar, Mouth
+from rheum.core.facts.jars import Jar, Mouth
 from rheum.core.making.stock import Stock
 
 

@@ -5,18 +5,18 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from rheum.core.case import Case
-from rheum.core.jars import Jar, counted_ml, room_ml
+from rheum.core.facts.jars import Jar, counted_ml, room_ml
 from rheum.core.making.basket import InBasket, in_basket
-from rheum.core.making.drawing import most_ml
-from rheum.core.making.filling import jar_of, room_share
+from rheum.core.making.bottles import most_ml
 from rheum.core.making.jar_mix import MOST_JARS
-from rheum.core.making.pouring import LIQUIDS, drawn, liquid_ml, start_ml, vinegars
+from rheum.core.making.jars import jar_of, room_share
+from rheum.core.making.liquids import LIQUIDS, drawn, liquid_ml, start_ml, vinegars
 from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.wish import Wish
-from rheum.core.request import RequestError
-from rheum.core.saying import ml, percent
-from rheum.core.scaling import Limit
+from rheum.core.matching.case import Case
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import ml, percent
+from rheum.core.revising.scaling import Limit
 
 # A pot is filled to two thirds, so that it can boil and be stirred (common practice).
 POT_FILLED: Final = 2 / 3

@@ -7,14 +7,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from rheum.core.canner import REST_MINUTES, load_sizes
-from rheum.core.jars import Jar
-from rheum.core.making.stock import EFFICIENCY, Canner
-from rheum.core.process import STEAM_CAP_MINUTES
+from rheum.core.facts.bands import STEAM_CAP_MINUTES
+from rheum.core.facts.canner import REST_MINUTES, load_sizes
+from rheum.core.facts.jars import Jar
+from rheum.core.making.stock import Canner
+from rheum.core.measures.heat import EFFICIENCY, FOOD_KJ, WATER_KJ, boil_off_l
 
-WATER_KJ: Final = 4.186
-FOOD_KJ: Final = 2.9
-VAPOUR_KJ_PER_KG: Final = 2257.0
 # A rack under the jars and room for the boil above the water (common practice).
 RACK_MM: Final = 15.0
 BOILING_ROOM_MM: Final = 25.0
@@ -54,11 +52,6 @@ class Loads:
     all_told_min: float
     boils_away_l: float | None
     why_not: tuple[str, ...]
-
-
-def boil_off_l(watts: float, efficiency: float, minutes: float) -> float:
-    """Litres that a full boil takes away: burner × efficiency / 2257 kJ a kg."""
-    return watts * efficiency / 1000 * minutes * 60 / VAPOUR_KJ_PER_KG
 
 
 def height_needed_mm(jar: Jar, over_mm: float, steam: bool = False) -> float:

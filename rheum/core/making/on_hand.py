@@ -8,17 +8,17 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
-from rheum.core.acidity import CANNING_STRENGTH
-from rheum.core.case import Case
-from rheum.core.findings import Destination
-from rheum.core.library import Library
-from rheum.core.making.drawing import most_ml
+from rheum.core.facts.library import Library
+from rheum.core.facts.weights import bulk
+from rheum.core.judging.findings import Destination
+from rheum.core.making.bottles import most_ml
 from rheum.core.making.stock import Stock, lids_for
-from rheum.core.matching import Measured
-from rheum.core.measuring import bulk
-from rheum.core.reading_lines import LineUnread, read_ingredient
-from rheum.core.saying import grams, listed, ml, percent
-from rheum.core.units import Family
+from rheum.core.matching.case import Case
+from rheum.core.matching.measured import Measured
+from rheum.core.measures.acidity import CANNING_STRENGTH
+from rheum.core.measures.saying import grams, listed, ml, percent
+from rheum.core.measures.units import Family
+from rheum.core.recipe.line import LineUnread, read_ingredient
 
 _PLENTY: Final = re.compile(r"^(?:plenty of|plenty|enough|lots of|some)[:,]?\s+", re.IGNORECASE)
 _LINES_MOST: Final = 300

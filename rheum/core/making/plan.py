@@ -6,28 +6,27 @@ import re
 from dataclasses import dataclass, replace
 from typing import Final
 
-from rheum.core.case import Case
-from rheum.core.checking import case_for, check_text, jar_named
-from rheum.core.findings import Destination
-from rheum.core.library import Library
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import case_for, check_text, jar_named
+from rheum.core.judging.findings import Destination
+from rheum.core.judging.verdict import Verdict
 from rheum.core.making.basket import BothMeasures, InBasket, both_measures
+from rheum.core.making.bottles import Draw
 from rheum.core.making.brine import Brine, forecast
-from rheum.core.making.cook_down import CookDown
-from rheum.core.making.drawing import Draw
-from rheum.core.making.filling import Jars, Processes, cook_planned, cooked, jars_for_batch
-from rheum.core.making.fit import USUAL_THICK_MM, Fit, fits
+from rheum.core.making.cook_down import CookDown, CookPlanned
+from rheum.core.making.jars import Jars, Processes, cook_planned, cooked, jars_for_batch
 from rheum.core.making.lids import LidNeed, lids_needed
 from rheum.core.making.limits import limits_of, still_there
+from rheum.core.making.liquids import LIQUIDS, drawn, liquid_ml, vinegars
 from rheum.core.making.loads import Loads, plan_loads
-from rheum.core.making.pouring import LIQUIDS, drawn, liquid_ml, vinegars
 from rheum.core.making.stock import Canner, Stock
+from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
 from rheum.core.making.wish import Wish
-from rheum.core.reading import read_recipe
-from rheum.core.reading_lines import strip_bullet
-from rheum.core.request import Settings
-from rheum.core.run import CookPlanned
-from rheum.core.scaling import Limit, scale_to
-from rheum.core.verdict import Verdict
+from rheum.core.matching.case import Case
+from rheum.core.recipe.line import strip_bullet
+from rheum.core.recipe.text import read_recipe
+from rheum.core.revising.scaling import Limit, scale_to
 
 _OF_THE_CANNER: Final = re.compile(
     r"process|canner|bath|steam|headspace|head space|sterili|seal|\b(?:raw|hot|cold)[ -]?pack|altitude", re.IGNORECASE

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
+from rheum.core.judging.process import Process
 from rheum.core.making.basket import Goes
 from rheum.core.making.plan import Plan
-from rheum.core.process import Process
-from rheum.core.saying import listed, mm, mm_at_most, percent
+from rheum.core.measures.saying import listed, mm, mm_at_most, percent
 
 _SOURCE_MOST: Final = 120
 _METHOD_MOST: Final = 360

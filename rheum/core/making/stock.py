@@ -6,14 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Final, Literal
 
-from rheum.core.canner import HOLDS
-from rheum.core.jars import Jar, Mouth
-from rheum.core.request import RequestError
-from rheum.core.saying import percent
-
-Fuel = Literal["gas", "electric", "induction"]
-# Part of the heat that reaches the water (common practice).
-EFFICIENCY: Final[Mapping[Fuel, float]] = {"gas": 0.4, "electric": 0.7, "induction": 0.8}
+from rheum.core.facts.canner import HOLDS
+from rheum.core.facts.jars import Jar, Mouth
+from rheum.core.measures.heat import Fuel
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import percent
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,9 +7,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
-from rheum.core.ingredients import Ingredient
+from rheum.core.facts.ingredients import Ingredient
 from rheum.core.making.stock import TrimRecord
-from rheum.core.request import RequestError
+from rheum.core.measures.refused import RequestError
 
 # Small fruit has more stone, damaged parts are cut away: between two thirds and one and a half times the usual loss (own pick).
 _LESS_LOSS: Final = 2 / 3

@@ -7,10 +7,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from rheum.core.library import Library
+from rheum.core.facts.library import Library
 from rheum.core.making.stock import TrimRecord
+from rheum.core.measures.altitude import height_of_pressure, height_of_reading
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError
 from rheum.core.reckoner.canner_water import CannerWater, canner_water
+from rheum.core.reckoner.cups_and_grams import Convert, SaltForSalt, TrimLoss, convert, salt_for_salt, trim_loss
 from rheum.core.reckoner.heat import (
     Boiling,
     Sanitiser,
@@ -18,15 +20,12 @@ from rheum.core.reckoner.heat import (
     Sterilise,
     TimeToBoil,
     boiling,
-    height_of_pressure,
-    height_of_reading,
     sanitiser,
     steam_water,
     sterilise,
     to_boil,
-)  # fmt: skip
+)
 from rheum.core.reckoner.jar_room import JarsFor, Pieces, jars_for, pieces, room_ml
-from rheum.core.reckoner.measures import Convert, SaltForSalt, TrimLoss, convert, salt_for_salt, trim_loss
 from rheum.core.reckoner.vinegar import Blend, Brine, Titration, blend, brine, titration
 
 __all__ = [

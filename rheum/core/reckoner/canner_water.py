@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from rheum.core.library import Library
+from rheum.core.facts.library import Library
+from rheum.core.judging.process import WATER_OVER_LIDS_MM
 from rheum.core.making.loads import BOILING_ROOM_MM, RACK_MM, bath_water_l, height_needed_mm
-from rheum.core.process import WATER_OVER_LIDS_MM
+from rheum.core.measures.saying import mm
 from rheum.core.reckoner.answers import Answer, Gauge, ReckonError, above
-from rheum.core.saying import mm
 
 
 @dataclass(frozen=True, slots=True)

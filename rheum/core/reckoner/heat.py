@@ -5,12 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from rheum.core.altitude import CHART_ENDS_FT, Altitude, AltitudeError, altitude, boiling_point_c, pressure_pa, sterilise_minutes
-from rheum.core.making.loads import FOOD_KJ, WATER_KJ, boil_off_l
-from rheum.core.making.stock import EFFICIENCY
-from rheum.core.process import STEAM_CAP_MINUTES
+from rheum.core.facts.bands import CHART_ENDS_FT, STEAM_CAP_MINUTES, sterilise_minutes
+from rheum.core.measures.altitude import (
+    Altitude,
+    AltitudeError,
+    altitude,
+    boiling_point_c,
+    height_of_pressure,
+    height_of_reading,
+    pressure_pa,
+)
+from rheum.core.measures.heat import EFFICIENCY, FOOD_KJ, WATER_KJ, boil_off_l
+from rheum.core.measures.units import US_CUP_ML
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError, above
-from rheum.core.units import US_CUP_ML
 
 # 2 tsp of plain bleach to a gallon of water (common practice).
 BLEACH_ML_PER_L: Final = 2 * US_CUP_ML / 48 / (US_CUP_ML * 16 / 1000)
@@ -32,20 +39,6 @@ def _height(value: float, unit: Literal["m", "ft"]) -> Altitude:
         return altitude(repr(value), unit)
     except AltitudeError as error:
         raise ReckonError("height", str(error)) from None
-
-
-def height_of_reading(celsius: float) -> float:
-    """Metres at which water boils at a temperature (standard air), by halving; between -430 and 8849 m."""
-    low, high = -430.0, 8849.0
-    for _ in range(60):
-        middle = (low + high) / 2
-        low, high = (middle, high) if boiling_point_c(middle) > celsius else (low, middle)
-    return (low + high) / 2
-
-
-def height_of_pressure(hpa: float) -> float:
-    """Metres at which the standard atmosphere has a pressure in hPa (ISO 2533, turned round)."""
-    return float((1 - (hpa / 1013.25) ** (1 / 5.25588)) / 2.25577e-5)
 
 
 def _by_pressure(hpa: float) -> Answer:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from rheum.core.jars import Jar, JarError
-from rheum.core.jars import room_ml as room_of
-from rheum.core.library import Library
-from rheum.core.making.fit import OVER_THE_TIPS_MM, cut_mm, upright
+from rheum.core.facts.jars import Jar, JarError
+from rheum.core.facts.jars import room_ml as room_of
+from rheum.core.facts.library import Library
+from rheum.core.making.upright import OVER_THE_TIPS_MM, cut_mm, upright
+from rheum.core.measures.saying import ml, mm_at_most
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError, above
-from rheum.core.saying import ml, mm_at_most
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,10 +8,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from rheum.core.acidity import CANNING_STRENGTH, FOOD_LIMIT, parts_to_reach, strength_by_titration
-from rheum.core.kitchen_amounts import poured
+from rheum.core.measures.acidity import CANNING_STRENGTH, FOOD_LIMIT, parts_to_reach, strength_by_titration
+from rheum.core.measures.measurable import poured
+from rheum.core.measures.saying import ml, percent
 from rheum.core.reckoner.answers import Answer, Gauge, Part, ReckonError, above
-from rheum.core.saying import ml, percent
 
 # A 5 % vinegar (handbook: acid-model.md).
 VINEGAR_G_PER_ML: Final = 1.006

@@ -1,0 +1,95 @@
+"""Beginning a batch: the verdict and the circumstances become a snapshot that never changes."""
+
+from __future__ import annotations
+
+import math
+from datetime import datetime
+from typing import Final
+
+from rheum.core.batch.begun import SizePlanned, Snapshot
+from rheum.core.facts.canner import HOLDS
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import jar_named
+from rheum.core.judging.process import WATER_OVER_LIDS_MM
+from rheum.core.making.plan import Plan
+
+_RAW_WATER_C: Final = 60.0
+_HOT_WATER_C: Final = 82.0
+
+
+class CannotBegin(ValueError):
+    """A batch that must not be begun; the message says why."""
+
+
+def begin(
+    batch_id: str,
+    plan: Plan,
+    settings: Settings,
+    library: Library,
+    moment: datetime,
+    jars: int | None = None,
+    jars_per_load: int | None = None,
+) -> Snapshot:
+    """The snapshot of a plan begun now: its text, verdict, jars (each size with its own minutes and loads), brine and cooking
+    down. `jars`: how many, where the plan does not know. The number is set when it is recorded.
+    CannotBegin for what must not be jarred."""
+    verdict = plan.verdict
+    if verdict.destination == "discard":
+        worst = verdict.findings[0]
+        raise CannotBegin(f"Do not jar this: {worst.says} {worst.why}")
+    assert verdict.jar is not None
+    jar = jar_named(verdict.jar.id, library)
+    formula = library.formulas[verdict.formula.id] if verdict.formula else None
+    shelf = verdict.process if verdict.destination == "shelf" else None
+    pack = verdict.pack or "hot"
+    sizes = _sizes(plan, jars_per_load, library)
+    least = [shelf.minutes, math.ceil(settings.minutes or 0)] if shelf else []
+    return Snapshot(
+        id=batch_id,
+        number="",
+        title=verdict.title,
+        text=plan.text,
+        begun_at=moment,
+        destination=verdict.destination,
+        formula_id=formula.id if formula else None,
+        formula_title=formula.title if formula else None,
+        source=verdict.formula.source if verdict.formula else None,
+        jar_id=jar.id,
+        jar_title=" and ".join(f"{size.jars} {size.title}" for size in sizes) if len(sizes) > 1 else jar.title,
+        headspace_mm=verdict.jar.headspace_mm,
+        minutes=max([*least, *(size.minutes or 0 for size in sizes)]) if shelf else None,
+        method=settings.method or "bath",
+        sterilise_minutes=plan.sterilise_minutes if shelf else None,
+        water_over_lids_mm=plan.water_over_lids_mm if shelf else WATER_OVER_LIDS_MM,
+        water_temperature_c=_RAW_WATER_C if pack == "raw" else _HOT_WATER_C,
+        boiling_point_c=verdict.kitchen.boiling_point_c,
+        altitude=str(settings.altitude) if settings.altitude else None,
+        pack=pack,
+        jars_planned=sum(size.jars for size in sizes) or jars or 1,
+        jars_per_load=jars_per_load or min((size.per_load for size in sizes), default=HOLDS[jar.process_class]),
+        weeks=formula.weeks if formula else 0,
+        fridge_days=verdict.fridge.days,
+        cool_hours=settings.choices.cool_hours,
+        unsealed_days=settings.choices.unsealed_days,
+        rim=settings.choices.rim,
+        sizes=sizes,
+        brine_ml=plan.brine.batch_ml if plan.brine else None,
+        brine_listed_ml=plan.brine.listed * plan.brine.batch_ml if plan.brine else None,
+        one_brine=plan.one_brine,
+        cook=plan.cook_planned,
+        vinegar=tuple(draw.says for draw in plan.vinegar),
+        warnings=plan.warnings,
+    )
+
+
+def _sizes(plan: Plan, jars_per_load: int | None, library: Library) -> tuple[SizePlanned, ...]:
+    """Each size of jar in the plan with its own minutes, and how many go into the canner at a time."""
+    rows = plan.jars.rows if plan.jars else ()
+    holds = {one.jar: one.holds for one in plan.loads.sizes} if plan.loads else {}
+    found = []
+    for row in rows:
+        jar = jar_named(row.jar, library)
+        per_load = jars_per_load or holds.get(row.jar) or HOLDS[jar.process_class]
+        found.append(SizePlanned(row.jar, row.title, row.count, row.says, jar.noun(2), row.minutes, per_load, row.room_ml))
+    return tuple(found)

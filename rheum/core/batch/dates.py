@@ -1,0 +1,49 @@
+"""Dates of jars: made, ready, best before, and which to use first."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+from typing import Final, Literal
+
+UNSEALED_DAYS: Final = 7
+
+
+def best_before(made: date) -> date:
+    """Twelve months on (common practice; quality, not safety, while the seal holds)."""
+    try:
+        return made.replace(year=made.year + 1)
+    except ValueError:
+        return made.replace(year=made.year + 1, day=28)
+
+
+USE_FIRST_DAYS: Final = 90
+
+
+def standing_on(today: date, ready: date, best: date) -> Literal["waiting", "ready", "use-first", "past-best"]:
+    """How a jar stands on a day: still waiting, ready, to be used first (the last three months), or past its best."""
+    if today > best:
+        return "past-best"
+    if today < ready:
+        return "waiting"
+    first = min(timedelta(days=USE_FIRST_DAYS), (best - ready) / 2)
+    return "use-first" if best - today <= first else "ready"
+
+
+@dataclass(frozen=True, slots=True)
+class Dates:
+    """When a jar was made, is at its best from, and best before; in the refrigerator the last is its use-by."""
+
+    made_on: date
+    ready_from: date
+    best_before: date
+
+
+def shelf_dates(made: date, weeks: int) -> Dates:
+    """A sealed jar: ready after the formula's weeks, best within twelve months."""
+    return Dates(made, made + timedelta(weeks=weeks), best_before(made))
+
+
+def fridge_dates(made: date, own_days: int, processed: bool, unsealed_days: int = UNSEALED_DAYS) -> Dates:
+    """A jar in the refrigerator: a refrigerator batch keeps its own days, a processed jar that failed a week."""
+    return Dates(made, made, made + timedelta(days=unsealed_days if processed else own_days))

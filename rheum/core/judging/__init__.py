@@ -1,0 +1,1 @@
+"""The rules: findings, what would put each right, the verdict, the minutes."""

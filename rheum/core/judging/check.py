@@ -1,0 +1,316 @@
+"""text → recipe → matched formula → findings → verdict → process: the straight line, one function an arrow."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import replace
+from functools import lru_cache
+from typing import Final, get_args
+
+from rheum.core.facts.choices import practice
+from rheum.core.facts.circumstances import CannerMethod, Settings
+from rheum.core.facts.formulas import Formula, Pack
+from rheum.core.facts.jars import Jar, process_class_of
+from rheum.core.facts.library import Library
+from rheum.core.judging.codes import CODES, LEVELS
+from rheum.core.judging.findings import Finding, destination_of, worst_first
+from rheum.core.judging.keeping import fridge_keeping
+from rheum.core.judging.process import Process, process_for
+from rheum.core.judging.rules.reading import ph_of
+from rheum.core.judging.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED, PROCESS_ALONE
+from rheum.core.judging.verdict import (
+    AcidLedger,
+    Differs,
+    FormulaRef,
+    JarChoice,
+    Kitchen,
+    LineRead,
+    Mol,
+    NearRef,
+    Ph,
+    PlaceAsk,
+    UnreadLine,
+    Verdict,
+)
+from rheum.core.matching.case import Case, ChosenBy
+from rheum.core.matching.differences import differences
+from rheum.core.matching.distance import CUT_OFF, MET, TIE, Near, nearest
+from rheum.core.matching.match import match_to
+from rheum.core.matching.measured import Measured, measure, plausible_families
+from rheum.core.measures.altitude import boiling_point_c
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.units import MM_PER_INCH, Family
+from rheum.core.recipe.recipe import Recipe
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
+
+SHOWN_NEAREST: Final = 3
+_MOST_HEADSPACE_MM: Final = 60.0
+_MOST_MINUTES: Final = 600.0
+
+
+@lru_cache(maxsize=2048)
+def check_text(text: str, settings: Settings, library: Library) -> Verdict:
+    """Judge recipe text; a text judged before, under the same settings and facts, is not judged again.
+    Raises UnreadableRecipe where nothing in it is usable, RequestError for a bad setting."""
+    return check(read_recipe(text, library.catalogue), settings, library)
+
+
+def check(recipe: Recipe, settings: Settings, library: Library) -> Verdict:
+    """Judge a recipe: under every plausible family of cups, against every formula that ties, and the strictest counts."""
+    check_settings(settings, library)
+    verdicts, tied = [], dict[str, None]()
+    for family in _families(recipe, settings):
+        lines = measure(recipe, family)
+        near = nearest(lines, library, _said_pack(recipe, settings))
+        formulas = _formulas(near, settings, library)
+        if len(formulas) > 1:
+            tied.update((formula.id, None) for formula in formulas if formula)
+        for formula in formulas:
+            case = _case(recipe, settings, library, family, formula, lines, near)
+            verdicts.append(_verdict(case, _findings(case)))
+    return replace(min(verdicts, key=_strictness), tied=tuple(tied))
+
+
+def case_for(recipe: Recipe, settings: Settings, library: Library) -> Case:
+    """The recipe as the rules see it, under the first plausible family and the first formula that it is held against."""
+    family = _families(recipe, settings)[0]
+    lines = measure(recipe, family)
+    near = nearest(lines, library, _said_pack(recipe, settings))
+    return _case(recipe, settings, library, family, _formulas(near, settings, library)[0], lines, near)
+
+
+def check_settings(settings: Settings, library: Library) -> None:
+    """RequestError with a sentence for a jar, formula, headspace or time that cannot be used."""
+    if settings.jar is not None:
+        jar_named(settings.jar, library)
+    if settings.formula_id is not None and settings.formula_id not in library.formulas:
+        raise RequestError("formula_id", f"There is no formula “{settings.formula_id}”. Choose one from the list, or leave it out.")
+    for field, value, most in (("headspace_mm", settings.headspace_mm, _MOST_HEADSPACE_MM), ("minutes", settings.minutes, _MOST_MINUTES)):
+        if value is not None and not (math.isfinite(value) and 0 < value <= most):
+            word = "A headspace" if field == "headspace_mm" else "A time"
+            raise RequestError(field, f"{word} must be above zero and at most {most:g} {'mm' if field == 'headspace_mm' else 'minutes'}.")
+    if settings.method is not None and settings.method not in get_args(CannerMethod):
+        raise RequestError("method", "The method is bath or steam.")
+    if settings.pack is not None and settings.pack not in get_args(Pack):
+        raise RequestError("pack", "The pack is raw or hot.")
+    if settings.measures is not None and settings.measures not in get_args(Family):
+        raise RequestError("measures", "The measures are us, metric or imperial.")
+
+
+def jar_named(name: str, library: Library) -> Jar:
+    """A shipped jar by id, or a plain millilitre size such as `330ml`. RequestError for anything else."""
+    if name in library.jars:
+        return library.jars[name]
+    digits = name.removesuffix("ml").strip()
+    if name.endswith("ml") and digits.isdigit() and 50 <= int(digits) <= 4000:
+        size = process_class_of(float(digits))
+        return Jar(name, f"{digits} ml", float(digits), 120.0, 70.0, 80.0, 250.0, size or "half-gallon", "metric")
+    raise RequestError("jar", f"There is no jar “{name[:40]}”. Choose one of {', '.join(library.jars)}, or a size such as 330ml.")
+
+
+def _families(recipe: Recipe, settings: Settings) -> list[Family]:
+    if settings.measures:
+        return [settings.measures]
+    return plausible_families(recipe)
+
+
+def _said_pack(recipe: Recipe, settings: Settings) -> Pack | None:
+    if settings.pack:
+        return settings.pack
+    said = {pack for _, pack in recipe.method.packs}
+    return said.pop() if len(said) == 1 else None
+
+
+def _formulas(near: list[Near], settings: Settings, library: Library) -> list[Formula | None]:
+    """The formula that the person follows; else the nearest and those that tie with it; else none within the cut-off."""
+    if settings.formula_id:
+        return [library.formulas[settings.formula_id]]
+    if near[0].distance > CUT_OFF:
+        return [None]
+    if near[0].distance <= MET:
+        # Two that are both met outright are a tie: a formula of one's own beside the shipped one it resembles.
+        return [n.formula for n in near if n.distance <= MET and n.distance - near[0].distance <= TIE]
+    return [n.formula for n in near if n.distance - near[0].distance <= TIE and n.distance <= CUT_OFF]
+
+
+def _strictness(verdict: Verdict) -> tuple[int, int, int]:
+    """Strictest first: discard, fridge, shelf; then the more limits; then the more minutes."""
+    order = ("discard", "fridge", "shelf").index(verdict.destination)
+    minutes = verdict.process.minutes if verdict.process else 0
+    return order, -sum(1 for found in verdict.findings if found.level in ("stop", "limit")), -minutes
+
+
+def _choose_jar(recipe: Recipe, settings: Settings, formula: Formula | None, library: Library) -> tuple[Jar, ChosenBy]:
+    """The jar asked for; else the one size the text names; else the formula's yield jar."""
+    if settings.jar:
+        return jar_named(settings.jar, library), "request"
+    named = list(dict.fromkeys(jar for _, jar in recipe.method.jars))
+    if len(named) == 1:
+        return library.jars[named[0]], "text"
+    if formula is None:
+        return library.jars["pint"], "formula"
+    return library.jars[formula.yields.jar], "formula"
+
+
+def _case(
+    recipe: Recipe,
+    settings: Settings,
+    library: Library,
+    family: Family,
+    formula: Formula | None,
+    lines: tuple[Measured, ...],
+    near: list[Near],
+) -> Case:
+    jar, chosen_by = _choose_jar(recipe, settings, formula, library)
+    said = _said_pack(recipe, settings)
+    return Case(
+        recipe=recipe,
+        settings=settings,
+        library=library,
+        family=family,
+        family_assumed=settings.measures is None,
+        lines=lines,
+        near=tuple(near[:SHOWN_NEAREST]),
+        match=match_to(lines, formula, library, jar.process_class) if formula else None,
+        jar=jar,
+        jar_chosen_by=chosen_by,
+        pack=said or (formula.pack if formula else "hot"),
+        pack_known=said is not None or formula is not None,
+    )
+
+
+def _findings(case: Case) -> tuple[Finding, ...]:
+    composition = [found for rule in COMPOSITION for found in rule(case)]
+    changed = case.match is None or any(found.code not in LEAVES_TESTED for found in composition)
+    if changed and case.match is not None and destination_of(composition) == "shelf":
+        changed = _above_formula(case)
+    circumstance = [found for rule in CIRCUMSTANCE for found in rule(case)]
+    estimate = list(ph_of(case, changed))
+    return worst_first([*_most_specific(composition), *circumstance, *estimate])
+
+
+def _above_formula(case: Case) -> bool:
+    """Whether a permitted change moves the estimate's upper bound above the tested formula's own."""
+    match = case.match
+    if match is None or case.ph is None:
+        return True
+    own = formula_ph(match.formula, case.library)
+    return own is None or case.ph.high > own.high + 0.02
+
+
+@lru_cache(maxsize=512)
+def formula_ph(formula: Formula, library: Library) -> Ph | None:
+    """The estimate for a formula as written, in its own pack."""
+    recipe = read_recipe(formula_text(formula), library.catalogue)
+    lines = measure(recipe, "us")
+    near = [Near(formula, 0.0)]
+    band = _case(recipe, Settings(pack=formula.pack, measures="us"), library, "us", formula, lines, near).ph
+    return Ph(band.low, band.mid, band.high) if band else None
+
+
+def _most_specific(findings: Iterable[Finding]) -> list[Finding]:
+    """One code of produce or other ingredients a line: the worst level, and of equals the one found first."""
+    kept: dict[int, Finding] = {}
+    others = []
+    for found in findings:
+        if found.line is None or CODES[found.code].group == "acid" or found.code in ("line-unread", "acid-reduced"):
+            others.append(found)
+        elif found.line not in kept or LEVELS.index(found.level) < LEVELS.index(kept[found.line].level):
+            kept[found.line] = found
+    return [*others, *kept.values()]
+
+
+def _process(case: Case, findings: tuple[Finding, ...]) -> Process | None:
+    """Minutes only when formula, altitude and jar are known and every limit is one of process alone."""
+    bars = {found.code for found in findings if found.level in ("stop", "limit")}
+    if case.match is None or case.settings.altitude is None or bars - PROCESS_ALONE:
+        return None
+    formula = case.match.formula
+    return process_for(
+        formula, case.jar, case.pack, case.settings.altitude, case.settings.method or "bath", formula.headspace_mm, case.settings.choices
+    )
+
+
+def _ledger(case: Case) -> AcidLedger:
+    ph = case.ph
+    brought = [Mol(dose.line, round(dose.brought_mol, 4)) for dose in case.doses]
+    taken = []
+    if ph is not None:
+        for buffer in case.buffers:
+            mol = round(buffer.takes_up_mol(ph.mid), 4)
+            if mol < 0:
+                brought.append(Mol(buffer.line, -mol))
+            elif mol > 0:
+                taken.append(Mol(buffer.line, mol))
+    return AcidLedger(
+        brine_percent=_rounded(case.brine_percent),
+        formula_brine_percent=_rounded(case.match.profile.brine_percent) if case.match else None,
+        ph=Ph(round(ph.low, 2), round(ph.mid, 2), round(ph.high, 2)) if ph else None,
+        brought=tuple(brought),
+        taken_up=tuple(taken),
+    )
+
+
+def _rounded(value: float | None) -> float | None:
+    return None if value is None else round(value, 2)
+
+
+def _lines_read(case: Case) -> tuple[LineRead, ...]:
+    measured = {id(item.line): item for item in case.lines}
+    found = []
+    for line in case.recipe.lines:
+        item = measured.get(id(line))
+        amount = ""
+        if item and item.bulk:
+            liquid = item.role in ("vinegar", "juice", "fresh-juice", "water", "fat")
+            value, unit = (item.bulk.ml[1], "ml") if liquid and item.bulk.ml else (item.bulk.grams[1], "g")
+            amount = f"{value / 1000:.2f} {'l' if unit == 'ml' else 'kg'}" if value >= 1000 else f"{value:.3g} {unit}"
+        name = line.ingredient.name + (f" {line.strength:g} %" if line.strength is not None else "")
+        found.append(LineRead(line.number, name, line.section, line.ingredient.role.role, amount))
+    return tuple(found)
+
+
+def _differs(case: Case, near: Near) -> Differs:
+    match = case.match
+    if match is None or match.formula is not near.formula:
+        match = match_to(case.lines, near.formula, case.library, case.jar.process_class)
+    return Differs(near.formula.id, tuple(differences(match)))
+
+
+def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
+    match = case.match
+    formula = match.formula if match else None
+    height = case.settings.altitude
+    wanted = MM_PER_INCH / 2 if formula is None else formula.headspace_mm
+    gap = case.settings.headspace_mm or wanted
+    allergens = sorted({allergen for line in case.recipe.in_jar for allergen in line.ingredient.allergens})
+    metres = float(height.metres) if height else None
+    acid_known = not any(found.code in ("vinegar-strength-unknown", "juice-fresh", "line-unread", "vinegar-too-weak") for found in findings)
+    return Verdict(
+        title=case.recipe.title,
+        destination=destination_of(findings),
+        formula=FormulaRef(formula.id, formula.title, formula.says_source, formula.recall) if formula else None,
+        nearest=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3)) for near in case.near),
+        findings=findings,
+        acid=_ledger(case),
+        kitchen=Kitchen(
+            round(metres, 1) if metres is not None else None, round(boiling_point_c(metres), 2) if metres is not None else None
+        ),
+        jar=JarChoice(case.jar.id, case.jar.title, round(gap, 2), case.jar_chosen_by),
+        process=_process(case, findings),
+        unread=tuple(UnreadLine(item.line, item.text) for item in case.recipe.unread),
+        lines=_lines_read(case),
+        pack=case.pack if case.pack_known else None,
+        fridge=fridge_keeping(case.ph, acid_known, formula.kind if formula else None),
+        jars_low=max(1, math.floor(round(match.jars(0), 1))) if match else None,
+        jars_high=max(1, math.ceil(round(match.jars(1), 1))) if match else None,
+        headspace_wanted_mm=wanted,
+        allergens=tuple(allergens),
+        chosen=case.settings.formula_id is not None,
+        own_formula=formula is not None and formula.own is not None,
+        differs=tuple(_differs(case, near) for near in case.near),
+        to_place=tuple(PlaceAsk(item.line, item.name) for item in case.recipe.unread if item.name),
+        practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
+    )

@@ -1,0 +1,170 @@
+"""Changes to a recipe's text: what a remedy does to the lines, and applying it."""
+
+from __future__ import annotations
+
+import re
+
+from rheum.core.facts.formulas import FormulaLine
+from rheum.core.matching.case import Case
+from rheum.core.measures.amount import Amount, AmountError, split_amounts
+from rheum.core.measures.measurable import measurable, mixed
+from rheum.core.measures.units import MM_PER_INCH, kind_of, ml_per
+from rheum.core.recipe.changes import Change
+from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
+from rheum.core.recipe.recipe import RecipeLine
+from rheum.core.recipe.writing import formula_line_text
+
+
+def replaced(case: Case, line: RecipeLine, text: str) -> tuple[Change, ...]:
+    """A line's own words exchanged, with whatever stands around them on the same line of the text."""
+    whole = case.recipe.source[line.number - 1] if 0 < line.number <= len(case.recipe.source) else ""
+    own = line.text.strip()
+    if own not in whole:
+        return ()
+    # A bullet belongs to the list, not to the ingredient.
+    bullet = own[: len(own) - len(strip_bullet(own))] if own.endswith(strip_bullet(own)) else ""
+    return (Change("replace", line.number, whole.replace(own, bullet + text, 1)),)
+
+
+def removed(case: Case, line: RecipeLine) -> tuple[Change, ...]:
+    """A line taken out; a phrase of prose is taken out of its sentence only where it is the whole line."""
+    whole = case.recipe.source[line.number - 1] if 0 < line.number <= len(case.recipe.source) else ""
+    if line.section == "method" or (":" in whole and not whole.strip().startswith(line.text.strip())):
+        return ()
+    return (Change("remove", line.number),)
+
+
+def inserted(case: Case, text: str) -> tuple[Change, ...]:
+    """One more line behind the last ingredient that goes into the whole batch."""
+    last = max((line.number for line in case.recipe.lines if line.section == "jar"), default=0)
+    if not last:
+        first = min((line.number for line in case.recipe.lines), default=1)
+        return (Change("insert", first, text),)
+    return (Change("insert", last + 1, text),)
+
+
+def _with_amount(case: Case, line: RecipeLine, written: str) -> str | None:
+    """The line with another amount before its own words; checked by reading it back. None where that cannot be done."""
+    clean = strip_bullet(line.text)
+    try:
+        amount, _, rest = split_amounts(clean)
+    except AmountError:
+        amount, rest = None, clean
+    strength = f" ({line.strength:g}%)" if line.strength is not None else ""
+    rest = re.sub(r"\([^()]*\d[^()%]*\)", " ", rest) if line.other is not None else rest
+    tries = [f"{written} {re.sub(r'  +', ' ', rest).strip()}"] if amount is not None and rest else []
+    tries.append(f"{written} {'prepared ' if line.prepared else ''}{line.ingredient.name}{strength}")
+    for text in tries:
+        try:
+            back = read_ingredient(text, line.number, line.section, case.library.catalogue, line.per_jar)
+        except LineUnread:
+            continue
+        same = (
+            back.ingredient is line.ingredient and back.strength == line.strength and back.other is None and back.prepared == line.prepared
+        )
+        if same and back.amount is not None and not re.search(r"\bplus\b", text.removeprefix(written)):
+            return text
+    return None
+
+
+def scaled(case: Case, line: RecipeLine, factor: float, up: bool) -> tuple[Change, ...]:
+    """A line with its amount times a factor, rounded to what can be measured: up for acid, down for produce and water."""
+    if line.amount is None:
+        return ()
+    base = line.amount.low if up else line.amount.high
+    if line.other is not None:
+        base *= _other_factor(case, line, up)
+    written = measurable(base * factor, line.amount.unit, up, case.family)
+    if not written:
+        return removed(case, line)
+    text = _with_amount(case, line, written)
+    return replaced(case, line, text) if text else ()
+
+
+def times_exactly(case: Case, line: RecipeLine, factor: float) -> tuple[Change, ...]:
+    """A line with its amount times a factor, to four figures and not rounded to spoons."""
+    if line.amount is None:
+        return ()
+    unit = "" if line.amount.unit == "each" else f" {line.amount.unit}"
+    text = _with_amount(case, line, f"{line.amount.low * factor:.4g}{unit}")
+    return replaced(case, line, text) if text else ()
+
+
+def _other_factor(case: Case, line: RecipeLine, up: bool) -> float:
+    """Of two amounts on a line the worse one was judged: how it stands to the first."""
+    from rheum.core.facts.weights import bulk
+    from rheum.core.matching.measured import worse_bulk
+
+    assert line.amount is not None
+    first, judged = bulk(line.amount, line.ingredient, line.prepared, case.family, line.size), worse_bulk(line, case.family)
+    if first is None or judged is None:
+        return 1.0
+    end = 0 if up else 1
+    return judged.grams[end] / first.grams[end] if first.grams[end] else 1.0
+
+
+def to_volume(case: Case, line: RecipeLine, ml: float, up: bool) -> tuple[Change, ...]:
+    """A line brought to a volume, in its own unit where that is one of volume."""
+    unit = line.amount.unit if line.amount is not None and kind_of(line.amount.unit) == "volume" else "ml"
+    written = measurable(ml / ml_per(unit, case.family), unit, up, case.family)
+    if not written:
+        return removed(case, line)
+    text = _with_amount(case, line, written)
+    return replaced(case, line, text) if text else ()
+
+
+def renamed(case: Case, line: RecipeLine, name: str, amount: Amount | None = None) -> tuple[Change, ...]:
+    """A line with another ingredient's name and the same amount."""
+    kept = amount or line.amount
+    if kept is None:
+        return replaced(case, line, name)
+    value = measurable(kept.high, kept.unit, True, case.family)
+    return replaced(case, line, f"{value} {name}")
+
+
+def line_as_formula(case: Case, line: RecipeLine, own: list[FormulaLine]) -> tuple[Change, ...]:
+    """A line with its own amount, named and cut as the formula has it."""
+    if not own or line.amount is None:
+        return ()
+    wanted = next((item for item in own if item.ingredient is line.ingredient), own[0])
+    name = line.ingredient.name if line.ingredient.name else wanted.ingredient.name
+    written = measurable(line.amount.high, line.amount.unit, True, case.family)
+    prepared = "prepared " if line.prepared else ""
+    return replaced(case, line, f"{written} {prepared}{name}, {wanted.prep}" if wanted.prep else f"{written} {prepared}{name}")
+
+
+def sentence_removed(case: Case, number: int, sentence: str) -> tuple[Change, ...]:
+    """A sentence of prose taken out of its line, and the line with it where nothing else stands on it."""
+    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+    if source.count(sentence) != 1:
+        return ()
+    left = re.sub(r"  +", " ", source.replace(sentence, " ")).strip()
+    bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)
+    return (Change("replace", number, left),) if re.search(r"\w", bare) else (Change("remove", number),)
+
+
+def minutes_rewritten(case: Case, number: int, said: float, wanted: int) -> tuple[Change, ...]:
+    """A line of prose with its minutes exchanged, where the figure stands there just once."""
+    return _figure(case, number, rf"(?<![\d.,/]){said:g}(?=(?:\s*(?:-|–|to)\s*\d+)?[\s-]*(?:minutes?|mins?\b|min\b))", f"{wanted}")
+
+
+def headspace_rewritten(case: Case, number: int, wanted_mm: float) -> tuple[Change, ...]:
+    """A line of prose with its headspace exchanged."""
+    inches = mixed(round(wanted_mm / MM_PER_INCH * 16) / 16)
+    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+    metric = re.search(r"\d\s*mm\b", source)
+    if metric:
+        return _figure(case, number, r"\d+(?:\.\d+)?(?=\s*mm\b)", f"{wanted_mm:.1f}")
+    return _figure(case, number, r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*[¼½¾⅛⅜]|\d+(?:\.\d+)?)(?=[\s-]*(?:inch(?:es)?|in\b|[\"″”]))", inches)
+
+
+def _figure(case: Case, number: int, pattern: str, wanted: str) -> tuple[Change, ...]:
+    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+    found = re.findall(pattern, source)
+    return (Change("replace", number, re.sub(pattern, wanted, source)),) if len(found) == 1 else ()
+
+
+def formula_line(case: Case, wanted: FormulaLine, scale: float) -> str:
+    """A formula's line written at a scale, in the measures of the recipe."""
+    metric = any(line.amount is not None and line.amount.unit in ("g", "kg", "ml", "l") for line in case.recipe.in_jar)
+    return formula_line_text(wanted, "metric" if metric else "us", scale)

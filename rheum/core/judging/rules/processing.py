@@ -1,0 +1,234 @@
+"""Jar, pack, headspace, time, altitude and method."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping
+from typing import Final
+
+from rheum.core.facts.bands import CHART_ENDS_FT, STEAM_CAP_MINUTES
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.jars import CLASS_ML, JAR_WORD, covering_size
+from rheum.core.judging.findings import Finding, Remedy, finding
+from rheum.core.judging.process import process_for
+from rheum.core.judging.remedies import headspace_rewritten, minutes_rewritten
+from rheum.core.matching.case import Case
+from rheum.core.measures.altitude import altitude, boiling_point_c
+from rheum.core.measures.saying import listed, mm
+from rheum.core.measures.units import MM_PER_INCH
+from rheum.core.recipe.changes import Change
+from rheum.core.recipe.recipe import SaidMinutes
+
+_EIGHTH_MM: Final = MM_PER_INCH / 8
+_SIXTEENTH_MM: Final = MM_PER_INCH / 16
+_EPSILON_MM: Final = 0.15
+
+
+def _formula(case: Case) -> Formula | None:
+    return case.match.formula if case.match else None
+
+
+def altitude_known(case: Case) -> Iterator[Finding]:
+    height = case.settings.altitude
+    if height is None:
+        yield finding(
+            "altitude-unknown",
+            "No altitude is set, so no minutes are shown.",
+            None,
+            "Set the kitchen's height above the sea, in feet or metres.",
+        )
+    elif height.feet > CHART_ENDS_FT:
+        yield finding(
+            "altitude-uncharted", f"{height} is above 10,000 ft, where the tables end.", None, "Keep this batch in the refrigerator."
+        )
+
+
+def pack(case: Case) -> Iterator[Finding]:
+    formula = _formula(case)
+    if formula and formula.minutes_for_pack(case.pack) is None:
+        line = next((number for number, said in case.recipe.method.packs if said == case.pack), None)
+        change = Change("set", setting="pack", value=formula.pack)
+        yield finding(
+            "pack-changed",
+            f"Packed {case.pack}; the formula's minutes are for {formula.pack}-packed jars.",
+            line,
+            Remedy(f"Pack it {formula.pack}.", (change,)),
+        )
+
+
+def jar_size(case: Case) -> Iterator[Finding]:
+    formula = _formula(case)
+    table = formula.minutes_for_pack(case.pack) if formula else None
+    if not formula or not table:
+        return
+    if case.settings.jar is None:
+        yield from _named_jars(case, table)
+    covered = covering_size(case.jar.process_class, table)
+    named = next((number for number, name in case.recipe.method.jars if name == case.jar.id), None)
+    if covered.how == "larger":
+        largest = max(table, key=CLASS_ML.__getitem__)
+        count = math.ceil(case.jar.volume_ml / CLASS_ML[largest])
+        change = Change("set", setting="jar", value=largest)
+        yield finding(
+            "jar-larger",
+            f"{case.jar.title} jars are larger than the largest tested, the {JAR_WORD[largest]}.",
+            named if case.settings.jar is None else None,
+            Remedy(f"Use {JAR_WORD[largest]} jars: {count} for each of these.", (change,)),
+        )
+    elif covered.how == "between":
+        yield finding(
+            "jar-between", f"{case.jar.title} stands between two tested sizes; it takes the {JAR_WORD[covered.size or '']}'s minutes."
+        )
+    elif covered.how == "smaller":
+        yield finding(
+            "jar-smaller", f"{case.jar.title} is smaller than any tested jar; it takes the {JAR_WORD[covered.size or '']}'s minutes."
+        )
+
+
+def _named_jars(case: Case, table: Mapping[str, tuple[int, ...]]) -> Iterator[Finding]:
+    """Where the text names several jars, each of them larger than any tested is said, for none of them was chosen."""
+    named = dict.fromkeys(jar for _, jar in case.recipe.method.jars)
+    if len(named) < 2:
+        return
+    largest = max(table, key=CLASS_ML.__getitem__)
+    for number, name in case.recipe.method.jars:
+        jar = case.library.jars[name]
+        if named.pop(name, 0) is None and covering_size(jar.process_class, table).how == "larger":
+            yield finding(
+                "jar-larger",
+                f"The text names {jar.title} jars, larger than the largest tested, the {JAR_WORD[largest]}.",
+                number,
+                Remedy(f"Use {JAR_WORD[largest]} jars.", (Change("set", setting="jar", value=largest),)),
+            )
+
+
+def headspace(case: Case) -> Iterator[Finding]:
+    formula = _formula(case)
+    if not formula:
+        return
+    own = formula.headspace_mm
+    allowed = (_SIXTEENTH_MM if own <= MM_PER_INCH / 4 + _EPSILON_MM else _EIGHTH_MM) + _EPSILON_MM
+    said: list[tuple[int | None, float]] = [(None, case.settings.headspace_mm)] if case.settings.headspace_mm is not None else []
+    said += [(line, value) for line, value in case.recipe.method.headspaces_mm]
+    for line, value in said:
+        if abs(value - own) > allowed:
+            change = (Change("set", setting="headspace_mm", value=round(own, 1)),) if line is None else headspace_rewritten(case, line, own)
+            yield finding(
+                "headspace-changed", f"{mm(value)} of headspace; the formula has {mm(own)}.", line, Remedy(f"Leave {mm(own)}.", change)
+            )
+
+
+def minutes_needed(case: Case, formula: Formula, said: SaidMinutes) -> int | None:
+    """Minutes the formula asks of what the text says: at the lowest band unless an altitude stands beside them."""
+    from rheum.core.facts.jars import Jar, process_class_of
+
+    jar = case.jar
+    if said.jar is not None:
+        named = case.library.jars.get(said.jar)
+        size = process_class_of(CLASS_ML[said.jar]) if named is None else named.process_class
+        jar = named or Jar(said.jar, said.jar, CLASS_ML[said.jar], 0, 0, 0, 0, size or "half-gallon", "us")
+    height = altitude(said.altitude_ft, "ft") if said.altitude_ft is not None else altitude(0, "ft")
+    found = process_for(formula, jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices)
+    return found.minutes if found else None
+
+
+def _time(minutes: float) -> str:
+    return f"{minutes:g} min" if minutes >= 1 else f"{minutes * 60:.0f} seconds"
+
+
+def minutes(case: Case) -> Iterator[Finding]:
+    formula = _formula(case)
+    height = case.settings.altitude
+    if not formula:
+        return
+    for said in case.recipe.method.minutes:
+        needed = minutes_needed(case, formula, said)
+        if needed is None:
+            continue
+        where = "at sea level" if said.altitude_ft is None else f"at {said.altitude_ft:,.0f} ft"
+        jar = f" for {JAR_WORD.get(said.jar, said.jar)} jars" if said.jar else ""
+        if said.minutes < needed:
+            yield finding(
+                "time-short",
+                f"The text says {_time(said.minutes)}{jar}; the formula has {needed} {where}.",
+                said.line,
+                Remedy(f"Write {needed} minutes.", minutes_rewritten(case, said.line, said.minutes, needed)),
+            )
+        elif said.minutes > needed:
+            yield finding("time-long", f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.", said.line)
+    own = process_for(formula, case.jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices) if height else None
+    asked = case.settings.minutes
+    if asked is None or own is None or height is None:
+        return
+    if asked < own.minutes:
+        short = own.minutes - asked
+        change = Change("set", setting="minutes", value=own.minutes)
+        yield finding(
+            "time-short",
+            f"{short:g} {'minute' if short == 1 else 'minutes'} short for {height}: {own.base_minutes} and {own.altitude_minutes} for the altitude.",
+            None,
+            Remedy(f"Process {own.minutes} minutes.", (change,)),
+        )
+    elif asked > own.minutes:
+        yield finding("time-long", f"{asked:g} minutes; {own.minutes} are enough at {height}.")
+
+
+def steam_cap(case: Case) -> Iterator[Finding]:
+    formula, height = _formula(case), case.settings.altitude
+    if case.settings.method != "steam" or not formula or not height:
+        return
+    found = process_for(formula, case.jar, case.pack, height, "steam", formula.headspace_mm, case.settings.choices)
+    total = max(found.minutes if found else 0, case.settings.minutes or 0)
+    if total > STEAM_CAP_MINUTES:
+        yield finding(
+            "steam-too-long",
+            f"{total:g} minutes is over the {STEAM_CAP_MINUTES} a steam canner can do.",
+            None,
+            Remedy("Use the boiling-water bath.", (Change("set", setting="method", value="bath"),)),
+        )
+
+
+def refused(case: Case) -> Iterator[Finding]:
+    point = f"{boiling_point_c(float(case.settings.altitude.metres)):.1f} °C here" if case.settings.altitude else "a full rolling boil"
+    for said in case.recipe.method.refused:
+        yield finding(
+            "method-refused",
+            f"The text relies on {said.what}.",
+            said.line,
+            f"Process in boiling water ({point}), water over the lids, for the minutes shown; or keep it in the refrigerator.",
+        )
+    if case.recipe.method.fermented is not None:
+        yield finding(
+            "fermented",
+            "The text ferments the produce.",
+            case.recipe.method.fermented,
+            "Keep it in the refrigerator, or begin from a quick pickle with vinegar.",
+        )
+
+
+def inconsistent(case: Case) -> Iterator[Finding]:
+    """Two process times for one jar and altitude, or two headspaces, in one text."""
+    by_jar: dict[tuple[str | None, float | None], set[float]] = {}
+    line_of: dict[tuple[str | None, float | None], int] = {}
+    for said in case.recipe.method.minutes:
+        key = (said.jar, said.altitude_ft)
+        by_jar.setdefault(key, set()).add(said.minutes)
+        line_of[key] = said.line
+    for key, figures in by_jar.items():
+        if len(figures) > 1:
+            both = listed([f"{figure:g}" for figure in sorted(figures)])
+            yield finding(
+                "formula-inconsistent",
+                f"The text gives {both} minutes for the same jar.",
+                line_of[key],
+                "Look which one the source has, and leave the other out.",
+            )
+    gaps = {round(value, 1) for _, value in case.recipe.method.headspaces_mm}
+    if len(gaps) > 1:
+        both = listed([mm(gap) for gap in sorted(gaps)])
+        yield finding(
+            "formula-inconsistent",
+            f"The text gives {both} of headspace.",
+            case.recipe.method.headspaces_mm[-1][0],
+            "Look which one the source has, and leave the other out.",
+        )

@@ -1,0 +1,99 @@
+"""What was not read, what had to be assumed, and what the estimate adds."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from rheum.core.facts.weights import bulk
+from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
+from rheum.core.judging.remedies import sentence_removed
+from rheum.core.matching.case import Case
+from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
+from rheum.core.measures.saying import listed
+from rheum.core.measures.units import differs_by_country, kind_of
+
+_OF_ITS_OWN: Final = "Give it a line of its own with its whole amount."
+_TAKE_OUT: Final = "Take the sentence out, and do not do it"
+DISAGREE: Final = 1.15
+_FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
+
+
+def unread(case: Case) -> Iterator[Finding]:
+    for item in case.recipe.unread:
+        changes = sentence_removed(case, item.line, item.sentence) if item.sentence else ()
+        way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else None
+        yield finding("line-unread", item.why, item.line, way)
+
+
+def assumed(case: Case) -> Iterator[Finding]:
+    """How cups, counts and ranges were taken, once for the whole recipe."""
+    amounts = [line.amount for line in case.recipe.lines if line.amount is not None]
+    said = []
+    if case.family_assumed and any(differs_by_country(amount.unit) for amount in amounts):
+        said.append(f"cups and spoons as {_FAMILY_NAME[case.family]} ones")
+    if any(
+        kind_of(a.unit) == "count" for line in case.recipe.in_jar if (a := line.amount) and line.ingredient.role.role in ("produce", "herb")
+    ):
+        said.append("counts by the usual weight of one")
+    if any(amount.is_range for amount in amounts):
+        said.append("ranges by the end that looks worse")
+    if _silent_of_salting(case):
+        said.append("the formula's soak or salting as done, for the text says nothing of it")
+    if said:
+        yield finding("measure-assumed", f"Taken: {listed(said)}.")
+    for line in case.recipe.in_jar:
+        if line.ingredient.id in case.library.placed:
+            yield finding(
+                "measure-assumed", f"{line.ingredient.name.capitalize()}: {case.library.placed[line.ingredient.id]}.", line.number
+            )
+
+
+def _silent_of_salting(case: Case) -> bool:
+    """Whether the formula soaks or salts first, and the recipe says nothing of it either way."""
+    match = case.match
+    if match is None or not any(line.prep_only and line.ingredient.role.role == "salt" for line in match.formula.lines):
+        return False
+    told = any(line.section == "soak" for line in case.recipe.lines) or case.recipe.method.salted
+    return not told and not any(what == "unsalted" for _, what in case.recipe.method.shape)
+
+
+def said_in_prose(case: Case) -> Iterator[Finding]:
+    """What the method says that no tested one does (prose_risks.py)."""
+    for number, risk, sentence in case.recipe.method.risks:
+        changes = sentence_removed(case, number, sentence)
+        yield finding(risk.code, risk.says, number, Remedy(risk.fix, (), Alternative(_TAKE_OUT, changes) if changes else None))
+
+
+def amounts_disagree(case: Case) -> Iterator[Finding]:
+    """A volume and a weight, or two amounts, of one thing that differ by more than 15 %: judged by the one that looks worse."""
+    for line in case.recipe.in_jar:
+        if line.amount is None or line.other is None:
+            continue
+        one, other = (bulk(amount, line.ingredient, line.prepared, case.family, line.size) for amount in (line.amount, line.other))
+        if one is None or other is None:
+            continue
+        low, high = sorted((sum(one.grams), sum(other.grams)))
+        if high > low * DISAGREE:
+            yield finding(
+                "amounts-disagree",
+                f"The two amounts of {line.ingredient.name} differ by {(high / low - 1) * 100:.0f} %.",
+                line.number,
+                "Weigh it, and write the weight alone.",
+            )
+
+
+def ph_of(case: Case, changed: bool) -> Iterator[Finding]:
+    """The estimate's upper bound against 4.6 and 4.2, for an own or changed recipe. Where a permitted change leaves it no
+    higher than the tested formula's own bound, the test outweighs the estimate (docs/decisions/0004-estimate.md)."""
+    if not changed or case.ph is None:
+        return
+    if case.ph.high > CANNING_PH:
+        yield finding(
+            "ph-high",
+            f"The estimate reaches pH {case.ph.high:.2f}, above 4.6.",
+            None,
+            "Nothing lifts this but a tested formula: begin from the nearest one.",
+        )
+    elif case.ph.high > TARGET_PH:
+        yield finding("ph-marginal", f"The estimate reaches pH {case.ph.high:.2f}, between 4.2 and 4.6.")

@@ -1,0 +1,255 @@
+"""Salt, sugar, spices, oil, thickeners and whatever else people put into jars."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from rheum.core.judging.codes import Level
+from rheum.core.judging.findings import Finding, Remedy, finding
+from rheum.core.judging.remedies import removed, renamed, replaced, scaled
+from rheum.core.judging.rules.acid import TOLERANCE
+from rheum.core.matching.case import Case
+from rheum.core.matching.measured import Measured
+from rheum.core.measures.saying import grams, ml
+from rheum.core.recipe.changes import Change
+
+_SPICE_SHARE: Final = 0.03
+# Spoons of plain and of pickling salt differ by a few per cent; that is no change.
+_SALT_TOLERANCE: Final = 1.06
+_LIQUID_SWEETENERS: Final = ("honey", "maple-syrup", "molasses", "corn-syrup")
+
+
+def _total(case: Case, items: list[Measured], end: int) -> float:
+    match = case.match
+    if match is None:
+        return 0.0
+    return sum(match.batch_grams(item, end) or 0.0 for item in items)
+
+
+def salt(case: Case) -> Iterator[Finding]:
+    salts = case.of_role("salt")
+    for item in salts:
+        if item.line.ingredient.klass == "salt-additives":
+            yield finding(
+                "salt-additives",
+                f"What is in {item.line.ingredient.name} besides salt clouds the brine.",
+                item.line.number,
+                Remedy("Use pickling salt, the same weight.", _by_weight(case, item)),
+            )
+    match = case.match
+    if match is None:
+        return
+    form = match.profile
+    own = {line.ingredient.id for line in form.formula.lines}
+    first = salts[0].line.number if salts else None
+    if not form.salt_g:
+        if salts:
+            where = "The formula's salt is drained away before the jar" if form.salt_in_prep else "The formula has no salt"
+            remedy = "Put the salting salt under a line “Soak:”." if form.salt_in_prep else None
+            yield finding("salt-changed", f"{where}; here it goes in.", first, remedy)
+        return
+    allowed = form.salt_g * match.scale
+    if not salts:
+        yield finding("salt-changed", "No salt, where the formula has some: softer and flatter, not less safe.")
+    elif _total(case, salts, 1) * _SALT_TOLERANCE < allowed or _total(case, salts, 0) > allowed * _SALT_TOLERANCE:
+        yield finding("salt-changed", f"The formula has {grams(allowed)} of salt beside this much acid.", first)
+    for item in salts:
+        if item.line.ingredient.id not in own and item.line.ingredient.klass == "salt" and item.line.ingredient.id != "salt-plain":
+            yield finding(
+                "salt-changed",
+                f"{item.line.ingredient.name.capitalize()} in place of the formula's salt: weigh it, for spoons differ.",
+                item.line.number,
+            )
+
+
+def _by_weight(case: Case, item: Measured) -> tuple[Change, ...]:
+    if item.bulk is None:
+        return renamed(case, item.line, "pickling salt")
+    return replaced(case, item.line, f"{item.bulk.grams[1]:.3g} g pickling salt")
+
+
+def sweetener(case: Case) -> Iterator[Finding]:
+    match = case.match
+    if match is None:
+        return
+    sweet = case.of_role("sweetener")
+    form = match.profile
+    if not form.sweetener_g:
+        for item in sweet:
+            yield finding(
+                "ingredient-added",
+                f"The formula has no {item.line.ingredient.name}.",
+                item.line.number,
+                Remedy("Leave it out, or choose a formula with sugar.", removed(case, item.line)),
+            )
+        return
+    allowed_ml = form.sweetener_ml * match.scale
+    liquid = [item for item in sweet if item.line.ingredient.id in _LIQUID_SWEETENERS]
+    if sum(match.batch_ml(item) or 0.0 for item in liquid) > allowed_ml * TOLERANCE:
+        yield finding(
+            "ingredient-added",
+            "More syrup or honey than the formula has sugar: it thins the acid.",
+            liquid[0].line.number,
+            Remedy(
+                f"At most {ml(allowed_ml)} in all.",
+                tuple(
+                    change
+                    for item in liquid
+                    for change in scaled(case, item.line, allowed_ml / sum(match.batch_ml(one) or 0.0 for one in liquid), False)
+                ),
+            ),
+        )
+    own = {line.ingredient.id for line in form.formula.jar_lines}
+    others = [item for item in sweet if item.line.ingredient.id not in own]
+    allowed = form.sweetener_g * match.scale
+    if not sweet:
+        yield finding("sugar-changed", "No sugar, where the formula has some.")
+    elif others:
+        yield finding(
+            "sugar-changed", f"{others[0].line.ingredient.name.capitalize()} in place of the formula's sugar.", others[0].line.number
+        )
+    elif _total(case, sweet, 1) * TOLERANCE < allowed or _total(case, sweet, 0) > allowed * TOLERANCE:
+        yield finding("sugar-changed", f"The formula has {grams(allowed)} of sugar beside this much acid.", sweet[0].line.number)
+
+
+def spices(case: Case) -> Iterator[Finding]:
+    match = case.match
+    if match is None:
+        return
+    form = match.profile
+    lines = case.of_role("spice")
+    whole = (form.produce_g + form.acid_ml + form.water_ml + form.sweetener_g) * match.scale
+    allowed = form.spice_g * match.scale + _SPICE_SHARE * whole
+    total = _total(case, lines, 1)
+    if total > allowed and lines:
+        most = max(lines, key=lambda item: match.batch_grams(item) or 0.0)
+        yield finding(
+            "ingredient-added",
+            f"{grams(total)} of dried spice is no longer a seasoning: it thickens the jar.",
+            most.line.number,
+            Remedy(
+                f"At most {grams(allowed)} in all.",
+                tuple(change for item in lines if item.bulk for change in scaled(case, item.line, allowed / total, False)),
+            ),
+        )
+    own = {line.ingredient.id for line in form.formula.jar_lines} | {a for alts in form.formula.alternatives.values() for a in alts}
+    for item in lines:
+        if item.line.ingredient.id not in own:
+            yield finding(
+                "spice-changed",
+                f"{item.line.ingredient.name.capitalize()} is not in the formula; dried, it may be added.",
+                item.line.number,
+            )
+
+
+def fat(case: Case) -> Iterator[Finding]:
+    match = case.match
+    fats = case.of_role("fat")
+    if not fats:
+        return
+    oil = sum(i.bulk.ml[1] for i in fats if i.bulk and i.bulk.ml and not i.per_jar)
+    liquid = sum(i.bulk.ml[0] for i in case.of_role("vinegar", "juice", "water") if i.bulk and i.bulk.ml)
+    food = case.of_role("produce", "herb")
+    tested = match is not None and match.profile.fat_ml > 0
+    if food and oil > liquid and not tested:
+        yield finding(
+            "garlic-or-herb-in-oil",
+            f"{food[0].line.ingredient.name.capitalize()} under more oil than acid.",
+            fats[0].line.number,
+            "Make it fresh, keep it cold, eat it within days; stir oil into a pickle on opening.",
+        )
+        return
+    if match is None:
+        says = "Oil goes into a jar only where a tested formula has it."
+        yield finding("fat-added", says, fats[0].line.number, Remedy("Stir it in on opening.", removed(case, fats[0].line)))
+        return
+    total = sum(match.batch_ml(item) or 0.0 for item in fats)
+    allowed = match.profile.fat_ml * match.scale
+    if total > allowed * TOLERANCE or any(item.bulk is None for item in fats):
+        says = (
+            f"The formula has {ml(allowed)} of oil beside this much acid; here there is {ml(total)}."
+            if allowed
+            else "The formula has no oil."
+        )
+        yield finding(
+            "fat-added",
+            says,
+            fats[0].line.number,
+            Remedy(
+                f"Take out {ml(total - allowed)} and stir it in on opening." if allowed else "Leave it out; stir it in on opening.",
+                tuple(
+                    change
+                    for item in fats
+                    for change in (scaled(case, item.line, allowed / total, False) if allowed and total else removed(case, item.line))
+                ),
+            ),
+        )
+
+
+def thickener(case: Case) -> Iterator[Finding]:
+    match = case.match
+    for item in case.of_role("thickener"):
+        ingredient = item.line.ingredient
+        allowed = match.profile.thickeners_ml.get(ingredient.id, 0.0) * match.scale if match else 0.0
+        here = (match.batch_ml(item) if match else None) or float("inf")
+        if here > allowed * TOLERANCE:
+            yield finding(
+                "thickener-added",
+                f"{ingredient.name.capitalize()}{' beyond the formula’s' if allowed else ' is not in the formula'}.",
+                item.line.number,
+                Remedy("Leave it out; thicken when you open the jar.", removed(case, item.line)),
+            )
+
+
+def alkali(case: Case) -> Iterator[Finding]:
+    for line in case.recipe.lines:
+        if line.ingredient.role.role != "alkali":
+            continue
+        if line.ingredient.id == "pickling-lime" and line.section == "soak":
+            if case.match is not None and not case.match.profile.lime_in_prep:
+                yield finding(
+                    "prep-changed",
+                    "A lime soak, which this formula does not have.",
+                    line.number,
+                    Remedy("Leave the lime out; calcium chloride, 1/8 tsp a pint, firms without it.", removed(case, line)),
+                )
+            continue
+        says = (
+            "Lime left in the jar destroys acid."
+            if line.ingredient.id == "pickling-lime"
+            else f"{line.ingredient.name.capitalize()} destroys acid."
+        )
+        remedy = Remedy("Leave it out. A lime soak goes under “Soak:” and is rinsed away three times.", removed(case, line))
+        yield finding("alkali-added", says, line.number, remedy)
+
+
+def firming(case: Case) -> Iterator[Finding]:
+    for item in case.of_role("firming"):
+        says = (
+            "Alum does nothing in a quick pickle."
+            if item.line.ingredient.klass == "firming-obsolete"
+            else "Calcium chloride firms: about 1/8 tsp a pint, 1/4 tsp a quart."
+        )
+        yield finding("firming-agent", says, item.line.number)
+
+
+def frozen_or_tinned(case: Case) -> Iterator[Finding]:
+    for item in case.of_role("produce", "herb"):
+        line = item.line
+        if "frozen" in line.states:
+            level: Level = "limit" if case.pack == "raw" else "note"
+            says = (
+                f"Frozen {line.ingredient.name} in a raw pack: it gives up water into the brine."
+                if level == "limit"
+                else f"Frozen {line.ingredient.name}: weigh it before it thaws, and keep its juice with it."
+            )
+            fresh = Remedy("Use fresh.", renamed(case, line, line.ingredient.name)) if level == "limit" else None
+            yield finding("frozen-for-fresh", says, line.number, fresh, level=level)
+        if "tinned" in line.states and "tinned" not in line.ingredient.id:
+            yield finding(
+                "tinned-for-fresh",
+                f"Tinned {line.ingredient.name} where fresh was tested.",
+                line.number,
+                Remedy("Use fresh or frozen, the same amount.", renamed(case, line, line.ingredient.name)),
+            )

@@ -1,0 +1,127 @@
+"""The answer to “may I?” as one value. These types are the contract of `rheum check --json` and `POST /api/check`."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from rheum.core.facts.choices import Practice
+from rheum.core.judging.findings import Destination, Finding
+from rheum.core.judging.keeping import FridgeKeeping
+from rheum.core.judging.process import Process
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaRef:
+    id: str
+    title: str
+    source: str
+    recall: str
+
+
+@dataclass(frozen=True, slots=True)
+class NearRef:
+    id: str
+    title: str
+    distance: float
+
+
+@dataclass(frozen=True, slots=True)
+class Differs:
+    """How the recipe differs from one of the nearest formulas, in a few words each."""
+
+    id: str
+    says: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Mol:
+    """Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle."""
+
+    line: int
+    mol: float
+
+
+@dataclass(frozen=True, slots=True)
+class Ph:
+    low: float
+    mid: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
+class AcidLedger:
+    brine_percent: float | None
+    formula_brine_percent: float | None
+    ph: Ph | None
+    brought: tuple[Mol, ...]
+    taken_up: tuple[Mol, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Kitchen:
+    altitude_m: float | None
+    boiling_point_c: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class JarChoice:
+    id: str
+    title: str
+    headspace_mm: float
+    chosen_by: Literal["request", "text", "formula"]
+
+
+@dataclass(frozen=True, slots=True)
+class UnreadLine:
+    line: int
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class PlaceAsk:
+    """An unread line whose one unknown name the person may place."""
+
+    line: int
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class LineRead:
+    """How one line was understood, for the screen to show beside it."""
+
+    line: int
+    reads_as: str
+    section: Literal["jar", "per-jar", "soak", "method"]
+    role: str
+    amount: str
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
+    of formulas so near to one another that the stricter verdict was taken."""
+
+    title: str
+    destination: Destination
+    formula: FormulaRef | None
+    nearest: tuple[NearRef, ...]
+    findings: tuple[Finding, ...]
+    acid: AcidLedger
+    kitchen: Kitchen
+    jar: JarChoice | None
+    process: Process | None
+    unread: tuple[UnreadLine, ...]
+    lines: tuple[LineRead, ...]
+    pack: Literal["raw", "hot"] | None
+    fridge: FridgeKeeping
+    jars_low: int | None
+    jars_high: int | None
+    headspace_wanted_mm: float
+    allergens: tuple[str, ...]
+    chosen: bool = False
+    own_formula: bool = False
+    differs: tuple[Differs, ...] = ()
+    to_place: tuple[PlaceAsk, ...] = ()
+    tied: tuple[str, ...] = ()
+    practice: tuple[Practice, ...] = ()

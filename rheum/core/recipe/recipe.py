@@ -1,0 +1,126 @@
+"""A recipe as read: its lines, and what its method says about jars, time, pack and headspace."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from rheum.core.facts.formulas import Pack
+from rheum.core.facts.ingredients import Ingredient
+from rheum.core.measures.amount import Amount
+from rheum.core.recipe.cut import What
+from rheum.core.recipe.prose.risks import ProseRisk
+
+Section = Literal["jar", "per-jar", "soak", "method"]
+State = Literal["frozen", "tinned", "unfit", "mouldy", "minced"]
+
+
+@dataclass(frozen=True, slots=True)
+class RecipeLine:
+    """One ingredient line. `number` counts from 1 in the pasted text; `other` is a second way the same amount was
+    given; `strength` the vinegar per cent written, low end of a range; `per_jar` a jar size, "" for the recipe's own jar;
+    `size` how much heavier than usual one may be (“large”)."""
+
+    number: int
+    text: str
+    section: Section
+    ingredient: Ingredient
+    amount: Amount | None
+    other: Amount | None = None
+    strength: float | None = None
+    prepared: bool = False
+    states: frozenset[State] = frozenset()
+    per_jar: str | None = None
+    optional: bool = False
+    size: float = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Unread:
+    """A line that was not understood, and why in a sentence for the person; `name` is what the person may place, where
+    one unknown name is all that stands in the way."""
+
+    line: int
+    text: str
+    why: str
+    name: str | None = None
+    # The sentence of prose that it stands in, where taking that out would end it.
+    sentence: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class SaidMinutes:
+    """Processing minutes that the text gives: for which jar size (None: unsaid), and at which altitude (None: sea level)."""
+
+    line: int
+    minutes: float
+    jar: str | None
+    altitude_ft: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class RefusedMethod:
+    """A way of “sealing” in the text that is no processing."""
+
+    line: int
+    what: str
+
+
+@dataclass(frozen=True, slots=True)
+class Method:
+    """What the prose and setting lines say, each with the line it stands on."""
+
+    minutes: tuple[SaidMinutes, ...] = ()
+    headspaces_mm: tuple[tuple[int, float], ...] = ()
+    jars: tuple[tuple[int, str], ...] = ()
+    packs: tuple[tuple[int, Pack], ...] = ()
+    simmer_minutes: float | None = None
+    refused: tuple[RefusedMethod, ...] = ()
+    fermented: int | None = None
+    steam: int | None = None
+    shape: tuple[tuple[int, What], ...] = ()
+    salted: bool = False
+    # What the prose says that no tested method does, with its line and the sentence.
+    risks: tuple[tuple[int, ProseRisk, str], ...] = ()
+
+
+Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]
+
+
+@dataclass(frozen=True, slots=True)
+class OutlineLine:
+    """What one line of the text is: its kind, the section it stands in (and jar size of a per-jar one), its words."""
+
+    number: int
+    kind: Kind
+    section: Section
+    per_jar: str | None
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Recipe:
+    """A whole recipe as read from text. `source` holds the text line by line, `outline` what each line is."""
+
+    title: str
+    lines: tuple[RecipeLine, ...]
+    unread: tuple[Unread, ...]
+    method: Method = field(default_factory=Method)
+    yield_low: float | None = None
+    yield_high: float | None = None
+    source: tuple[str, ...] = ()
+    outline: tuple[OutlineLine, ...] = ()
+
+    @property
+    def in_jar(self) -> tuple[RecipeLine, ...]:
+        """Lines that reach the jar. Under a soak only water, salt, lime and ice stay out of it, and acid earns nothing."""
+        return tuple(line for line in self.lines if not is_prep_only(line))
+
+
+def is_prep_only(line: RecipeLine) -> bool:
+    """Whether a line under a soak really stays out of the jar: water, ice, salt and lime do; produce never; acid earns nothing."""
+    if line.section != "soak":
+        return False
+    return (
+        line.ingredient.role.role in ("water", "salt", "vinegar", "juice", "fresh-juice", "citric") or line.ingredient.id == "pickling-lime"
+    )

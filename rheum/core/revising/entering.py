@@ -1,0 +1,371 @@
+"""Formulas of one's own: entered from a tested source that the person holds, what is entered twice, and what is refused.
+
+They carry a verdict of shelf like a shipped one, with their source named (handbook, whose formulas). A friend's, a video's,
+one's own and a merged recipe are no tested sources, and cannot be entered here.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from itertools import pairwise
+from typing import Final
+
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula, FormulaKind, FormulaLine, OwnSource, Pack, Source, Yield
+from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.jars import CLASS_ML, JAR_WORD, process_class_of
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import case_for, check, formula_ph
+from rheum.core.matching.case import Case
+from rheum.core.matching.differences import differences
+from rheum.core.matching.distance import nearest
+from rheum.core.matching.measured import measure
+from rheum.core.matching.profile import Profile, profile
+from rheum.core.measures.acidity import CANNING_PH
+from rheum.core.measures.amount import AmountError, split_amounts
+from rheum.core.measures.saying import mm, percent
+from rheum.core.measures.units import kind_of
+from rheum.core.recipe.recipe import Recipe, RecipeLine, is_prep_only
+from rheum.core.recipe.text import UnreadableRecipe, read_recipe
+from rheum.core.recipe.writing import formula_text
+
+FIRST_YEAR: Final = 1994
+LAST_YEAR: Final = 2100
+# No tested boiling-water time known to Rheum is shorter (its own pick, on the safe side).
+_LEAST_MINUTES: Final = 5
+_MOST_MINUTES: Final = 180
+_TWICE: Final = ("vinegar", "juice", "citric", "produce")
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A formula as the person enters it: its text, and what the source says of jars, pack, headspace and minutes.
+    `minutes` per size holds one figure (sea level) where `bands_ft` is empty, else one more figure than bands."""
+
+    text: str
+    kind: FormulaKind
+    pack: Pack
+    source: OwnSource
+    yield_low: float
+    yield_high: float
+    yield_jar: str
+    headspace_mm: float
+    minutes: Mapping[str, tuple[int, ...]]
+    bands_ft: tuple[int, ...] = ()
+    weeks: int = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Refusal:
+    """Why an entry is no formula yet, and what to do; `field` or `line` say where."""
+
+    says: str
+    field: str | None = None
+    line: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class TwiceLine:
+    """A line whose amount is entered a second time."""
+
+    line: int
+    name: str
+    first: str
+
+
+@dataclass(frozen=True, slots=True)
+class Parting:
+    """Where the entry parts from the nearest formula, or how its estimate stands."""
+
+    says: str
+
+
+@dataclass(frozen=True, slots=True)
+class Looked:
+    """An entry looked at: why it is refused, what must be entered twice, and how it compares."""
+
+    title: str
+    refusals: tuple[Refusal, ...]
+    twice: tuple[TwiceLine, ...]
+    nearest_id: str | None
+    nearest_title: str | None
+    distance: float | None
+    partings: tuple[Parting, ...]
+    ph: tuple[float, float, float] | None
+    formula: Formula | None = field(default=None, repr=False)
+
+
+def _class_named(size: str) -> str | None:
+    if size in CLASS_ML:
+        return size
+    digits = size.removesuffix("ml")
+    if size == "1l":
+        return "quart"
+    return process_class_of(float(digits)) if size.endswith("ml") and digits.isdigit() else None
+
+
+def _formula_line(line: RecipeLine, entry: Entry) -> FormulaLine:
+    assert line.amount is not None
+    per_jar = None if line.per_jar is None else (_class_named(line.per_jar) or entry.yield_jar) if line.per_jar else entry.yield_jar
+    prep = _prep_of(line)
+    return FormulaLine(line.amount, line.ingredient, prep, per_jar, is_prep_only(line), line.optional, line.prepared)
+
+
+def _prep_of(line: RecipeLine) -> str:
+    """The words of preparation on a line: what stands behind its first comma, without brackets that hold figures."""
+    _, _, behind = line.text.partition(",")
+    plain = re.sub(r"\([^()]*\)", " ", behind)
+    return re.sub(r"\s+", " ", plain).strip(" .;|")
+
+
+def formula_of(entry: Entry, recipe: Recipe, formula_id: str) -> Formula:
+    """The formula that an entry describes. Lines without an amount (spices to taste) are left out."""
+    lines = tuple(_formula_line(line, entry) for line in recipe.lines if line.amount is not None and line.section != "method")
+    year = entry.source.year
+    return Formula(
+        id=formula_id,
+        title=recipe.title,
+        kind=entry.kind,
+        pack=entry.pack,
+        source=Source("own", f"{entry.source.title}, p. {entry.source.page}, {year}"),
+        recall="entered",
+        lines=lines,
+        pools=(),
+        alternatives={},
+        yields=Yield(entry.yield_low, entry.yield_high, entry.yield_jar),
+        headspace_mm=entry.headspace_mm,
+        bands_ft=entry.bands_ft,
+        minutes=dict(entry.minutes),
+        minutes_raw={},
+        steps="",
+        weeks=entry.weeks,
+        whole_in_brine=False,
+        own=entry.source,
+        by_chart=not entry.bands_ft,
+    )
+
+
+def own_id(title: str, taken: Mapping[str, object]) -> str:
+    """An id for a formula of one's own: from its title, and one that nothing else has."""
+    base = "own-" + ("-".join(words_of(title))[:50] or "formula")
+    found, number = base, 2
+    while found in taken:
+        found, number = f"{base}-{number}", number + 1
+    return found
+
+
+def _source_refusals(entry: Entry) -> list[Refusal]:
+    found, source = [], entry.source
+    if not source.title.strip():
+        found.append(Refusal("Write the title of the source, as it stands on the cover or the sheet.", "title"))
+    if not source.page.strip():
+        found.append(Refusal("Write the page, or the address of the sheet.", "page"))
+    if source.year < FIRST_YEAR:
+        found.append(Refusal(f"{source.year} is too old: the rules changed in 1994. Look for a newer edition.", "year"))
+    if source.year > LAST_YEAR:
+        found.append(Refusal("Write the year in which the source was printed or last reviewed.", "year"))
+    return found
+
+
+def _process_refusals(entry: Entry) -> list[Refusal]:
+    found = []
+    if not entry.minutes:
+        found.append(Refusal("Write the minutes of processing for at least one jar size.", "minutes"))
+    for size, figures in entry.minutes.items():
+        if size not in CLASS_ML:
+            found.append(Refusal(f"There is no jar size “{size}”. Use one of: {', '.join(CLASS_ML)}.", "minutes"))
+        elif len(figures) != len(entry.bands_ft) + 1:
+            found.append(Refusal(f"{JAR_WORD[size].capitalize()}: give {len(entry.bands_ft) + 1} figures, one for each height.", "minutes"))
+        elif list(figures) != sorted(figures) or not all(_LEAST_MINUTES <= figure <= _MOST_MINUTES for figure in figures):
+            found.append(Refusal(f"Minutes lie between {_LEAST_MINUTES} and {_MOST_MINUTES}, and never fall with the height.", "minutes"))
+    ordered = sorted((size for size in entry.minutes if size in CLASS_ML), key=CLASS_ML.__getitem__)
+    for small, large in pairwise(ordered):
+        if any(one > other for one, other in zip(entry.minutes[small], entry.minutes[large], strict=False)):
+            found.append(Refusal("A larger jar never takes fewer minutes than a smaller one. Look at the table again.", "minutes"))
+    if list(entry.bands_ft) != sorted(set(entry.bands_ft)) or any(not 0 < band <= 10_000 for band in entry.bands_ft):
+        found.append(Refusal("The heights of the table rise, from above 0 to 10,000 ft.", "bands"))
+    if entry.yield_jar not in CLASS_ML or not 0 < entry.yield_low <= entry.yield_high <= 200:
+        found.append(Refusal("Say how many jars of which size the source makes of it, such as 7 to 9 pints.", "yield"))
+    if not 3.0 <= entry.headspace_mm <= 26.0:
+        found.append(Refusal("A headspace lies between 1/8 and 1 inch (3 to 25 mm).", "headspace"))
+    return found
+
+
+def _line_refusals(recipe: Recipe) -> list[Refusal]:
+    found = [Refusal(f"Not understood: “{item.text}”. {item.why}", "text", item.line) for item in recipe.unread]
+    for line in recipe.lines:
+        role, amount = line.ingredient.role.role, line.amount
+        if line.section == "method":
+            found.append(Refusal(f"{line.ingredient.name.capitalize()} stands in the method. Put it among the lines.", "text", line.number))
+        if amount is not None and amount.is_range and role in (*_TWICE, "water", "fresh-juice", "fat"):
+            found.append(Refusal(f"Write one amount of {line.ingredient.name}, not a range.", "text", line.number))
+        if amount is not None and line.other is not None and role in _TWICE:
+            found.append(Refusal(f"Write one amount of {line.ingredient.name}, the one that the source gives first.", "text", line.number))
+        if role == "vinegar" and line.strength is not None and line.strength < 5:
+            found.append(Refusal("Its vinegar is under 5 %: no tested shelf recipe has that.", "text", line.number))
+        if role == "fresh-juice":
+            found.append(Refusal("Fresh juice varies: a tested recipe has bottled juice.", "text", line.number))
+        if amount is not None and kind_of(amount.unit) == "count" and role in ("vinegar", "juice", "citric", "water"):
+            found.append(Refusal(f"Write how much {line.ingredient.name} in cups or millilitres.", "text", line.number))
+    if recipe.method.refused:
+        found.append(
+            Refusal(f"It relies on {recipe.method.refused[0].what}, which is no processing.", "text", recipe.method.refused[0].line)
+        )
+    if recipe.method.fermented is not None:
+        found.append(Refusal("It relies on fermentation, which Rheum does not cover.", "text", recipe.method.fermented))
+    return found
+
+
+def _kin(form: Profile, shipped: list[Profile]) -> list[Profile]:
+    """Shipped formulas of the same main produce and pack; of the same class, then of any kind, where there is none."""
+    main = max(form.slots, key=lambda slot: slot.grams).given[0]
+    packed = [other for other in shipped if other.formula.minutes_for_pack(form.formula.pack) is not None]
+    same = [o for o in packed if any(main.id == given.id for slot in o.slots for given in slot.given)]
+    group = [o for o in packed if any(main.klass == given.klass for slot in o.slots for given in slot.given)]
+    return same or group or packed
+
+
+def acid_per_produce(form: Profile) -> float:
+    """Grams of acid (5 % w/v) to a gram of produce."""
+    return form.acid_ml * 0.05 / form.produce_g if form.produce_g else float("inf")
+
+
+def _acid_refusals(formula: Formula, library: Library) -> list[Refusal]:
+    form = profile(formula)
+    shipped = [profile(item) for item in library.formulas.values() if item.own is None]
+    if form.acid_ml <= 0:
+        return [Refusal("It has no vinegar of known strength and no bottled juice: that is no pickle.", "text")]
+    if not form.slots:
+        return [Refusal("It has no produce.", "text")]
+    kin, own = _kin(form, shipped), form.brine_percent
+    brines = [other.brine_percent for other in kin if other.brine_percent is not None and other.water_ml]
+    if own is not None and form.water_ml and brines and own < min(brines) - 0.005:
+        return [
+            Refusal(
+                f"Its brine is {percent(own)} acid; the weakest tested one for this produce and pack is {percent(min(brines))}. Read the amounts again.",
+                "text",
+            )
+        ]
+    if not form.water_ml or own is None:
+        least = min(acid_per_produce(other) for other in kin)
+        if acid_per_produce(form) < least * 0.98:
+            return [
+                Refusal(
+                    f"It has {acid_per_produce(form) * 1000:.0f} g of acid to a kilo of produce; the weakest tested one has {least * 1000:.0f} g. "
+                    "Read the amounts again.",
+                    "text",
+                )
+            ]
+    return []
+
+
+def _verdict_refusals(formula: Formula, recipe: Recipe, library: Library) -> list[Refusal]:
+    found = []
+    band = formula_ph(formula, library)
+    if band is None:
+        found.append(Refusal("Not everything in it could be weighed. Write counts as weights or cups.", "text"))
+    elif band.high > CANNING_PH:
+        found.append(Refusal(f"The estimate reaches pH {band.high:.2f}, above 4.6. Read the amounts again.", "text"))
+    for finding in check(recipe, Settings(measures="us"), library).findings:
+        if finding.level == "stop":
+            found.append(Refusal(f"{finding.says} {finding.why}", "text", finding.line))
+    return found
+
+
+def look(entry: Entry, library: Library) -> Looked:
+    """Look an entry over, before anything is stored. UnreadableRecipe where the text holds nothing usable."""
+    recipe = read_recipe(entry.text, library.catalogue)
+    refusals = [*_source_refusals(entry), *_process_refusals(entry), *_line_refusals(recipe)]
+    twice = tuple(
+        TwiceLine(line.number, line.ingredient.name, _amount_words(line))
+        for line in recipe.lines
+        if line.amount is not None and line.section in ("jar", "per-jar") and line.ingredient.role.role in _TWICE
+    )
+    if refusals:
+        return Looked(recipe.title, tuple(refusals), twice, None, None, None, (), None)
+    shipped = Library(
+        library.catalogue, {k: f for k, f in library.formulas.items() if f.own is None}, library.jars, library.swaps, library.tinned
+    )
+    try:
+        formula = formula_of(entry, recipe, own_id(recipe.title, library.formulas))
+        profile(formula)
+    except ValueError as error:
+        return Looked(recipe.title, (Refusal(f"{error}. Write it as a weight or in cups.", "text"),), twice, None, None, None, (), None)
+    refusals += _acid_refusals(formula, library) or _verdict_refusals(formula, recipe, shipped)
+    lines = measure(recipe, "us")
+    near = nearest(lines, shipped, entry.pack)[0]
+    band = formula_ph(formula, library) if not refusals else None
+    case = case_for(recipe, Settings(measures="us", formula_id=near.formula.id, pack=entry.pack), shipped)
+    return Looked(
+        title=recipe.title,
+        refusals=tuple(refusals),
+        twice=twice,
+        nearest_id=near.formula.id,
+        nearest_title=near.formula.title,
+        distance=round(near.distance, 3),
+        partings=tuple(_partings(formula, near.formula, case)),
+        ph=(round(band.low, 2), round(band.mid, 2), round(band.high, 2)) if band else None,
+        formula=formula if not refusals else None,
+    )
+
+
+def recheck(formula: Formula, library: Library) -> tuple[Refusal, ...]:
+    """The refusals again, for a formula that comes from another household's file: it is written out and looked over."""
+    assert formula.own is not None
+    made = formula.yields
+    entry = Entry(
+        formula_text(formula), formula.kind, formula.pack, formula.own, made.low, made.high, made.jar, formula.headspace_mm, formula.minutes,
+        formula.bands_ft, formula.weeks,
+    )  # fmt: skip
+    try:
+        return look(entry, library).refusals
+    except UnreadableRecipe as error:
+        return (Refusal(str(error), "text"),)
+
+
+def _amount_words(line: RecipeLine) -> str:
+    assert line.amount is not None
+    return f"{line.amount.high:g} {line.amount.unit}"
+
+
+def _partings(formula: Formula, near: Formula, case: Case) -> list[Parting]:
+    """Where an entry and the nearest shipped formula part, in sentences."""
+    assert case.match is not None
+    own, other = profile(formula), profile(near)
+    found = [Parting(f"{says[0].upper()}{says[1:]}.") for says in differences(case.match)]
+    if own.brine_percent and other.brine_percent and abs(own.brine_percent - other.brine_percent) > 0.1:
+        found.append(Parting(f"Its brine is {percent(own.brine_percent)} acid; that of “{near.title}” {percent(other.brine_percent)}."))
+    for size, figures in formula.minutes.items():
+        table = near.minutes_for_pack(formula.pack)
+        if table and size in table and table[size][0] != figures[0]:
+            found.append(Parting(f"{JAR_WORD[size].capitalize()} jars: {figures[0]} minutes; “{near.title}” has {table[size][0]}."))
+    if abs(formula.headspace_mm - near.headspace_mm) > 1.0:
+        found.append(Parting(f"Headspace {mm(formula.headspace_mm)}; “{near.title}” has {mm(near.headspace_mm)}."))
+    return found
+
+
+def second_reading(entry: Entry, looked: Looked, again: Mapping[int, str], minutes_again: Mapping[str, tuple[int, ...]]) -> list[Refusal]:
+    """Where the second entry of what matters differs from the first: acid and produce amounts, and minutes."""
+    found = []
+    firsts = {item.line: item for item in looked.twice}
+    for number, item in firsts.items():
+        text = again.get(number, "")
+        try:
+            second, _, rest = split_amounts(text)
+        except AmountError as error:
+            found.append(Refusal(f"Line {number}: {error}", "again", number))
+            continue
+        first, _, _ = split_amounts(item.first)
+        if second is None or rest.strip():
+            found.append(Refusal(f"Line {number}, {item.name}: enter its amount a second time, from the source.", "again", number))
+        elif first is None or (abs(second.high - first.high) > 0.005 * first.high or second.unit != first.unit):
+            found.append(
+                Refusal(
+                    f"Line {number}, {item.name}: first {item.first}, now {text.strip()}. Look at the source which it is.", "again", number
+                )
+            )
+    if {size: tuple(figures) for size, figures in minutes_again.items()} != {size: tuple(f) for size, f in entry.minutes.items()}:
+        found.append(Refusal("The minutes differ from those entered first. Look at the source which they are.", "minutes_again"))
+    return found

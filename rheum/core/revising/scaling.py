@@ -1,0 +1,143 @@
+"""A recipe at another size: by what is in the basket, the jars wanted, the vinegar on hand, or a plain factor.
+
+Shares stay as they are; then each line is rounded to what can be measured, acid up, produce and water down, so that rounding
+brings no finding. Lines for each jar stay as they are. Of several things on hand the one that gives the smallest batch limits it.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from typing import Final
+
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.library import Library
+from rheum.core.judging.check import case_for, check_text
+from rheum.core.judging.findings import Destination
+from rheum.core.judging.remedies import scaled, times_exactly
+from rheum.core.matching.case import Case
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.units import kind_of
+from rheum.core.recipe.changes import Change, apply_changes
+from rheum.core.recipe.text import read_recipe
+
+SMALLEST: Final = 0.05
+LARGEST: Final = 50.0
+_TRIES: Final = 10
+_DOWN: Final = ("produce", "herb", "water", "fat", "thickener")
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """What one thing on hand allows: how many times the recipe as written."""
+
+    name: str
+    factor: float
+    says: str
+
+
+@dataclass(frozen=True, slots=True)
+class Scaled:
+    """The recipe at its new size, what limited it, and where its jars may live before and after. `left`: what was not
+    understood or stands in the method, and so is as it was."""
+
+    text: str
+    factor: float
+    limits: tuple[Limit, ...]
+    changes: tuple[Change, ...]
+    before: Destination
+    after: Destination
+    jars_low: int | None
+    jars_high: int | None
+    left: tuple[str, ...]
+
+
+def rounds_up(role: str) -> bool:
+    """Whether a line of a role is rounded up: acid, salt and spice are; produce, water, fat and thickener go down."""
+    return role not in _DOWN
+
+
+def scale_to(
+    text: str,
+    limits_of: Callable[[Case], list[Limit]],
+    settings: Settings,
+    library: Library,
+    fits: Callable[[Case], bool] = lambda _: True,
+) -> Scaled:
+    """The recipe at the size that the smallest of its limits allows. `fits`: whether what is written, acid rounded up, is still
+    there; while it is not, a little less of everything is written.
+    RequestError for a size that cannot be, UnreadableRecipe for an empty text."""
+    before = check_text(text, settings, library)
+    held = replace(settings, formula_id=settings.formula_id or (before.formula.id if before.formula else None))
+    case = case_for(read_recipe(text, library.catalogue), held, library)
+    limits = sorted(limits_of(case), key=lambda limit: limit.factor)
+    factor = limits[0].factor
+    if not math.isfinite(factor) or not SMALLEST <= factor <= LARGEST:
+        raise RequestError(
+            "factor",
+            f"{limits[0].name[0].upper()}{limits[0].name[1:]}: that is {factor:.3g} times the recipe. "
+            f"Between {SMALLEST:g} and {LARGEST:g} times can be written out.",
+        )
+    known = {(found.code, found.line) for found in before.findings}
+    everything = frozenset(line.number for line in case.recipe.lines)
+    exact: frozenset[int] = frozenset()
+    for _ in range(_TRIES):
+        new, changes = _written(text, case, factor, exact)
+        if not fits(case_for(read_recipe(new, library.catalogue), held, library)):
+            factor *= 0.995
+            continue
+        after = check_text(new, settings, library)
+        brought = {(found.code, found.line) for found in after.findings} - known
+        if not brought or exact == everything:
+            break
+        # A spoon up here and a spoon down there has crossed a rule: those lines are written as they come out.
+        exact = _to_be_finer(case, brought, exact) & everything
+    new, changes = _written(text, case, factor, exact)
+    after = check_text(new, settings, library)
+    if exact and {(found.code, found.line) for found in after.findings} - known:
+        # It is not the rounding: a line that was not understood, or stands in the method, stayed as it was.
+        rounded, plain = _written(text, case, factor, frozenset())
+        judged = check_text(rounded, settings, library)
+        if judged.destination == after.destination:
+            new, changes, after = rounded, plain, judged
+    return Scaled(
+        new, round(factor, 4), tuple(limits), tuple(changes), before.destination, after.destination, after.jars_low, after.jars_high,
+        _left(case),
+    )  # fmt: skip
+
+
+def _to_be_finer(case: Case, brought: set[tuple[str, int | None]], exact: frozenset[int]) -> frozenset[int]:
+    """The lines to be written as they come out next: those that a finding names, then the acids, then all."""
+    acids = frozenset(line.number for line in case.recipe.lines if line.ingredient.role.role in ("vinegar", "juice"))
+    named = frozenset(number for _, number in brought if number is not None)
+    for more in (named, acids):
+        if not more <= exact:
+            return exact | more
+    return frozenset(line.number for line in case.recipe.lines)
+
+
+def _written(text: str, case: Case, factor: float, exact: frozenset[int]) -> tuple[str, list[Change]]:
+    changes: list[Change] = []
+    for line in case.recipe.lines:
+        if line.amount is None or line.section in ("per-jar", "method") or abs(factor - 1) < 1e-9:
+            continue
+        if line.number in exact and kind_of(line.amount.unit) != "count":
+            changes.extend(times_exactly(case, line, factor))
+        else:
+            changes.extend(scaled(case, line, factor, rounds_up(line.ingredient.role.role)))
+    changes = _merged(changes)
+    return apply_changes(text, changes)[0], changes
+
+
+def _left(case: Case) -> tuple[str, ...]:
+    spoken = [line.text.strip() for line in case.recipe.lines if line.section == "method" and line.amount is not None]
+    return tuple(dict.fromkeys([*(item.text for item in case.recipe.unread), *spoken]))
+
+
+def _merged(changes: list[Change]) -> list[Change]:
+    """One change a line; two ingredients on one line of text stay as they are."""
+    seen: dict[int | None, Change] = {}
+    for change in changes:
+        seen.setdefault(change.line, change)
+    return list(seen.values())
