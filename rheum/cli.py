@@ -149,8 +149,7 @@ def _check(arguments: argparse.Namespace) -> int:
 
 
 def _kitchen(folder: Path) -> tuple[Library, Choices]:
-    from rheum.api.facts import library_of
-    from rheum.store import facts as stored
+    from rheum.household import facts_of
     from rheum.store.database import connect, open_data
 
     path = folder / FILE_OF["kitchen"]
@@ -158,7 +157,7 @@ def _kitchen(folder: Path) -> tuple[Library, Choices]:
         raise StoreError(f"There is no kitchen in {folder}. Leave --data out, or start one with “rheum serve --data {folder}”.")
     database = connect(open_data(folder, "kitchen"))
     try:
-        return library_of(database), stored.choices(database)
+        return facts_of(database)
     finally:
         database.close()
 

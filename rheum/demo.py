@@ -6,16 +6,16 @@ All of it is invented; dates count back from the day it starts. It has a file of
 from __future__ import annotations
 
 import dataclasses
-import json
 import sqlite3
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta, timezone
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 
 from rheum.core.batch.begin import begin
-from rheum.core.batch.events import Event, EventKind
+from rheum.core.batch.events import Boiling, Event, Filled, Happening, HeatOff, Lifted, Loaded, Moved, Refrigerated, Sealed, Stepped
+from rheum.core.batch.moment import Moment
 from rheum.core.facts.canner import HOLDS
 from rheum.core.facts.circumstances import Settings
 from rheum.core.making.plan import make_plan, with_jars
@@ -199,44 +199,48 @@ def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end:
     if told.title:
         text = told.title + text[text.index("\n") :]
     settings = Settings(altitude=altitude(ALTITUDE_M, "m"), jar=told.jar, measures="us", formula_id=None if own else told.recipe)
-    plan = with_jars(make_plan(text, Wish(), settings, facts, Stock()), told.jars, facts, Stock())
+    plan = with_jars(make_plan(text, Wish(), settings, facts, stock=Stock()), told.jars, facts, Stock())
     started = end - timedelta(hours=2)
-    snapshot = begin(f"demo-{position:04d}", plan, settings, facts, started, told.jars)
-    recorded = batches.add(connection, snapshot, json.dumps(dataclasses.asdict(plan.verdict), default=str))
-    for number, event in enumerate(_events(told, recorded.minutes, recorded.jars_per_load, started)):
-        batches.append(connection, recorded.id, dataclasses.replace(event, id=f"demo-{position:04d}-{number:03d}"))
+    snapshot = begin(f"demo-{position:04d}", plan, settings, facts, moment=started, jars=told.jars)
+    recorded = batches.add(connection, snapshot, plan.verdict)
+    for number, (after, what) in enumerate(_taps(told, recorded.minutes, recorded.jars_per_load)):
+        named = dataclasses.replace(what, id=f"demo-{position:04d}-{number:03d}")
+        batches.append(connection, recorded.id, Event(named, _moment(started + timedelta(minutes=after))))
 
 
-def _events(told: _Told, minutes: int | None, per_load: int, at: datetime) -> Iterator[Event]:
-    def event(kind: EventKind, after_minutes: float, load: int | None = None, jar: int | None = None, **data: Any) -> Event:
-        return Event("", kind, at + timedelta(minutes=after_minutes), load, jar, data)
+def _moment(at: datetime) -> Moment:
+    """A made-up kitchen's clocks never slept and were never put right."""
+    return Moment(at, at.timestamp(), at.timestamp(), "made up")
 
-    yield event("step", 35, step="prepare")
+
+def _taps(told: _Told, minutes: int | None, per_load: int) -> Iterator[tuple[float, Happening]]:
+    """What happened, each with the minutes since the batch was begun."""
+    yield 35, Stepped("", "prepare")
     if minutes is not None:
-        yield event("step", 40, step="heat-jars")
-    yield event("step", 55, step="cook")
-    yield event("filled", 80, jars=told.jars)
+        yield 40, Stepped("", "heat-jars")
+    yield 55, Stepped("", "cook")
+    yield 80, Filled("", told.jars)
     if minutes is None:
-        yield event("refrigerated", 120)
+        yield 110, Refrigerated("")
         if told.days_ago > _FRIDGE_DAYS:
             for jar in range(1, told.jars + 1):
-                yield event("moved", _FRIDGE_DAYS * 24 * 60, jar=jar, to="bin")
+                yield _FRIDGE_DAYS * 24 * 60, Moved("", jar, "bin")
         return
     loads = -(-told.jars // per_load)
     clock = 82.0
     for load in range(1, loads + 1):
-        yield event("loaded", clock, load)
+        yield clock, Loaded("", load)
         if told.until == "heating":
             return
-        yield event("boiling", clock + 9, load)
+        yield clock + 9, Boiling("", load)
         clock += 9 + minutes
-        yield event("heat-off", clock + 0.5, load)
-        yield event("lifted", clock + 6, load)
+        yield clock + 0.5, HeatOff("", load)
+        yield clock + 6, Lifted("", load)
         clock += 10
     if told.until == "cooling":
         return
     for jar in range(1, told.jars + 1):
-        yield event("seal", clock + 14 * 60, jar=jar, sealed=jar not in told.failed)
+        yield clock + 14 * 60, Sealed("", jar, jar not in told.failed)
     for jar in told.failed:
-        yield event("moved", clock + 14 * 60 + 5, jar=jar, to="fridge")
-        yield event("moved", clock + 8 * 24 * 60, jar=jar, to="bin")
+        yield clock + 14 * 60 + 5, Moved("", jar, "fridge")
+        yield clock + 8 * 24 * 60, Moved("", jar, "bin")

@@ -13,7 +13,9 @@ from waitress import create_server
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
+from rheum.demo import make_demo
 from rheum.store.database import Kind, StoreError, default_data, open_data
+from rheum.store.lock import held
 
 _EVERYWHERE: Final = ("0.0.0.0", "::")
 
@@ -28,25 +30,29 @@ def _hosts(arguments: argparse.Namespace) -> tuple[str, ...]:
 
 
 def serve(arguments: argparse.Namespace, demo: bool) -> int:
-    """Serve until stopped. StoreError with a sentence where data or address cannot be used."""
-    from rheum.demo import make_demo
-
+    """Serve until stopped, holding the data folder for oneself. StoreError with a sentence where data or address cannot be used."""
     kind: Kind = "demo" if demo else "kitchen"
     hosts = _hosts(arguments)
-    if demo:
-        path = make_demo(arguments.data or Path.cwd() / "data" / "demo", fresh=arguments.fresh)
-    else:
-        path = open_data(arguments.data or default_data(), kind)
+    if not 0 < arguments.port < 65536:
+        raise StoreError(f"There is no port {arguments.port}. Choose one from 1 to 65535, such as 8765.")
+    folder = arguments.data or (Path.cwd() / "data" / "demo" if demo else default_data())
+    with held(folder, kind, "start again"):
+        path = make_demo(folder, fresh=arguments.fresh) if demo else open_data(folder, kind, check=True)
+        return _run(arguments, kind, path, hosts)
+
+
+def _run(arguments: argparse.Namespace, kind: Kind, path: Path, hosts: tuple[str, ...]) -> int:
     app = create_app(Setup(path, kind, allowed_hosts(arguments.port, hosts)))
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     try:
         server = create_server(app, host=arguments.host, port=arguments.port, threads=8, ident="rheum")
-    except (OSError, socket.gaierror) as error:
+    except (OSError, socket.gaierror, ValueError) as error:
+        why = getattr(error, "strerror", None) or error
         raise StoreError(
-            f"Rheum cannot listen on {arguments.host}:{arguments.port} ({error.strerror}). Choose another with --port or --host."
+            f"Rheum cannot listen on {arguments.host}:{arguments.port} ({why}). Choose another with --port or --host."
         ) from None
     print(
-        f"{'The demo kitchen' if demo else 'Your kitchen'} is at http://127.0.0.1:{arguments.port}"
+        f"{'The demo kitchen' if kind == 'demo' else 'Your kitchen'} is at http://127.0.0.1:{arguments.port}"
         if arguments.host in ("127.0.0.1", *_EVERYWHERE)
         else "Rheum is running",
         flush=True,

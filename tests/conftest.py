@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import os
 import threading
+import time
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta, timezone
@@ -17,6 +18,7 @@ from waitress import create_server
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
+from rheum.core.batch.moment import Moment
 from rheum.core.facts.library import Library
 from rheum.demo import make_demo
 from rheum.reference.loading import library as load
@@ -34,15 +36,35 @@ def facts() -> Library:
 
 @dataclass
 class MovableClock:
-    """The real time, moved forward by the test: a day of cooling passes in a moment."""
+    """The machine's clocks, moved by the test: a day of cooling passes in a moment."""
 
-    ahead: timedelta = field(default_factory=timedelta)
+    wall: timedelta = field(default_factory=timedelta)
+    steady_s: float = 0.0
+    asleep_s: float = 0.0
+    boot: str = "first start"
 
-    def __call__(self) -> datetime:
-        return datetime.now(timezone.utc) + self.ahead
+    def __call__(self) -> Moment:
+        steady = time.monotonic() + self.steady_s
+        return Moment(datetime.now(timezone.utc) + self.wall, steady, steady + self.asleep_s, self.boot)
 
     def forward(self, **span: float) -> None:
-        self.ahead += timedelta(**span)
+        """Time passes."""
+        self.wall += timedelta(**span)
+        self.steady_s += timedelta(**span).total_seconds()
+
+    def put_forward(self, **span: float) -> None:
+        """Somebody, or the network, sets the wall clock; nothing passes."""
+        self.wall += timedelta(**span)
+
+    def sleep(self, **span: float) -> None:
+        """The machine sleeps: the steady clock stands still."""
+        self.wall += timedelta(**span)
+        self.asleep_s += timedelta(**span).total_seconds()
+
+    def start_anew(self, **span: float) -> None:
+        """The machine is off for a while, and starts again."""
+        self.wall += timedelta(**span)
+        self.steady_s, self.asleep_s, self.boot = -time.monotonic() + 10.0, 0.0, self.boot + " again"
 
 
 @dataclass

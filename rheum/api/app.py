@@ -12,18 +12,9 @@ from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
 from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, shelf, stock
-from rheum.api.problems import Problem, of_http, of_validation, problem_response
+from rheum.api.problems import of_database, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
-from rheum.core.batch.events import EventRefused
-from rheum.core.facts.jars import JarError
-from rheum.core.facts.placing import PlacementRefused
-from rheum.core.measures.altitude import AltitudeError
-from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.text import UnreadableRecipe
-from rheum.core.reckoner.answers import ReckonError
-from rheum.devices.scale import ScaleError
-from rheum.formats.recipe_json import BadRecipeJson
-from rheum.formats.written_recipe import BadRecipeFile
+from rheum.core.measures.refused import Refused
 
 BODY_LIMIT: Final = 64 * 1024
 # A saved page is larger than a recipe; three versions are three recipes.
@@ -67,19 +58,13 @@ def create_app(setup: Setup) -> APIFlask:
 
 
 def _errors(app: APIFlask) -> None:
-    app.register_error_handler(Problem, lambda e: problem_response(e.status, e.title, e.detail, e.field))
+    app.register_error_handler(Refused, lambda e: problem_response(e.status, e.title, str(e), e.field))
     app.register_error_handler(HTTPException, of_http)
     app.register_error_handler(ValidationError, of_validation)
-    app.register_error_handler(UnreadableRecipe, lambda e: problem_response(422, "Nothing to check", str(e), "text"))
-    app.register_error_handler(BadRecipeJson, lambda e: problem_response(422, "Not a recipe", str(e), "recipe"))
-    app.register_error_handler(BadRecipeFile, lambda e: problem_response(422, "Not a recipe", str(e), "content"))
-    app.register_error_handler(PlacementRefused, lambda e: problem_response(422, "Cannot be placed so", str(e), "name"))
-    app.register_error_handler(ReckonError, lambda e: problem_response(422, "Cannot be reckoned", str(e), e.field))
-    app.register_error_handler(RequestError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
-    app.register_error_handler(AltitudeError, lambda e: problem_response(422, "Cannot be used", str(e), "altitude"))
-    app.register_error_handler(JarError, lambda e: problem_response(422, "Cannot be used", str(e), e.field))
-    app.register_error_handler(ScaleError, lambda e: problem_response(409, "Not now", str(e), "grams"))
-    app.register_error_handler(EventRefused, lambda e: problem_response(409, "Not now", str(e)))
+    app.register_error_handler(sqlite3.Error, of_database)
+    app.register_error_handler(
+        RecursionError, lambda _: problem_response(422, "Cannot be read", "This is nested too deeply to be a recipe.")
+    )
 
     @app.error_processor
     def _processed(error: Any) -> Response:

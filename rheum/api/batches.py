@@ -2,43 +2,42 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from apiflask import APIBlueprint
-from pydantic import TypeAdapter
 
-from rheum.api.context import connection, now
+from rheum.api.asked import settings_of
+from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_facts
 from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn
 from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView
-from rheum.core.batch.begin import CannotBegin, begin
+from rheum.core.batch import begin, state_at
 from rheum.core.batch.events import Event
-from rheum.core.batch.state import state_at
-from rheum.core.facts.circumstances import Settings
-from rheum.core.judging.findings import Finding
-from rheum.core.judging.verdict import Verdict
-from rheum.core.making.plan import canned_by, make_plan, with_jars
-from rheum.core.making.takes import takes_of
+from rheum.core.batch.standing import RunState
+from rheum.core.making import canned_by, make_plan, takes_of, with_jars
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
 from rheum.store import stock as stocks
 
 blueprint = APIBlueprint("batches", __name__, tag="Batches")
-_FINDINGS: TypeAdapter[tuple[Finding, ...]] = TypeAdapter(tuple[Finding, ...])
-_VERDICT: TypeAdapter[Verdict] = TypeAdapter(Verdict)
-_DATA = (
-    "step", "jars", "part_jar", "early", "sealed", "to", "of", "used_ml", "mixed", "sizes", "start_g", "now_g", "pan_g", "start_mm",
-    "now_mm",
-)  # fmt: skip
+# More batches under way than anybody has hands for: what is beyond is counted, not kept in silence.
+_MOST_UNDER_WAY = 200
+
+
+def _unknown(says: str) -> RunState:
+    return RunState(
+        step="prepare", headline="Cannot be told", detail=says, jars_filled=None, part_jar=False, loads=(), jars=(), actions=(),
+        last_tap=None, waits_until=None, told=(says,),
+    )  # fmt: skip
 
 
 def _view(batch: stored.StoredBatch) -> BatchView:
-    moment = now()
-    findings = _FINDINGS.validate_python(batch.verdict["findings"])
+    at = moment()
     taken = tuple(f"{one.amount:.0f} {one.says}" for one in stocks.taken(connection(), batch.snapshot.id) if one.what != "bottle")
-    return BatchView(batch.snapshot, state_at(batch.snapshot, batch.events, moment), findings, taken, len(batch.events), moment)
+    state = state_at(batch.snapshot, batch.events, at) if batch.unknown is None else _unknown(batch.unknown)
+    return BatchView(
+        snapshot=batch.snapshot, state=state, findings=batch.verdict.findings, taken=taken, events=len(batch.events), now=at.at
+    )  # fmt: skip
 
 
 def _found(batch_id: str) -> stored.StoredBatch:
@@ -57,18 +56,12 @@ def begin_batch(asked: BeginIn) -> BatchView:
     if kitchen is None:
         raise Problem(409, "No altitude", "Set the kitchen's altitude first: without it there are no minutes.")
     facts, choices = kitchen_facts()
-    settings = Settings(
-        kitchen.height, asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures or kitchen.measures,
-        asked.formula_id, choices,
-    )  # fmt: skip
+    settings = settings_of(asked, choices, height=kitchen.height, measures=kitchen.measures)
     stock, wish = kitchen_stock(kitchen), wish_of(asked.wish)
     _, settings = canned_by(wish, settings, stock)
-    plan = with_jars(make_plan(asked.text, wish, settings, facts, stock), asked.jars, facts, stock)
-    try:
-        snapshot = begin(asked.id, plan, settings, facts, now(), asked.jars, asked.jars_per_load)
-    except CannotBegin as reason:
-        raise Problem(409, "Cannot begin", str(reason)) from None
-    recorded = stored.add(connection(), snapshot, _VERDICT.dump_json(plan.verdict).decode(), takes_of(plan))
+    plan = with_jars(make_plan(asked.text, wish, settings, facts, stock=stock), asked.jars, facts, stock)
+    snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load)
+    recorded = stored.add(connection(), snapshot, plan.verdict, takes_of(plan))
     return _view(_found(recorded.id))
 
 
@@ -76,7 +69,8 @@ def begin_batch(asked: BeginIn) -> BatchView:
 @blueprint.output(BatchListOut)
 def under_way() -> BatchList:
     """Batches under way, newest first."""
-    return BatchList(tuple(_view(batch) for batch in stored.under_way(connection())), now())
+    shown = stored.under_way(connection(), _MOST_UNDER_WAY)
+    return BatchList(tuple(_view(batch) for batch in shown), stored.count_under_way(connection()) - len(shown), now())
 
 
 @blueprint.get("/api/batches/<batch_id>")
@@ -91,9 +85,7 @@ def one(batch_id: str) -> BatchView:
 @blueprint.output(BatchOut)
 def tell(batch_id: str, asked: EventIn) -> BatchView:
     """Say what happened. The same event id again changes nothing; an event that does not fit is refused with a sentence."""
-    data: dict[str, Any] = {key: value for key in _DATA if (value := getattr(asked, key)) is not None}
-    event = Event(asked.id, asked.kind, now(), asked.load, asked.jar, data)
-    batch = stored.append(connection(), batch_id, event)
+    batch = stored.append(connection(), batch_id, Event(asked.root, moment()))
     if batch is None:
         raise Problem(404, "No such batch", "There is no such batch. It may belong to another kitchen's data.")
     return _view(batch)

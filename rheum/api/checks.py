@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
+from rheum.api.asked import settings_of
+from rheum.api.context import connection, setup
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
-from rheum.api.recipes import height_of, main_produce, makes
 from rheum.api.requests import CheckIn, FormulaQuery
 from rheum.api.shapes import (
     Alive,
@@ -21,13 +22,14 @@ from rheum.api.shapes import (
     JarView,
     VerdictOut,
 )
-from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.jars import class_says
-from rheum.core.judging.check import check_text
+from rheum.core.judging.check import judge
 from rheum.core.judging.verdict import Verdict
+from rheum.core.matching.profile import main_produce
 from rheum.core.recipe.writing import formula_text
 from rheum.formats.recipe_json import recipe_text_of
+from rheum.store import facts as stored
 
 blueprint = APIBlueprint("checks", __name__, tag="Check")
 
@@ -36,7 +38,7 @@ blueprint = APIBlueprint("checks", __name__, tag="Check")
 @blueprint.output(AliveOut)
 def alive() -> Alive:
     """Whether the server answers."""
-    return Alive(True)
+    return Alive(True, setup().born, stored.change(connection()), stored.revision(connection()))
 
 
 @blueprint.post("/api/check")
@@ -47,18 +49,22 @@ def check(asked: CheckIn) -> Verdict:
     """Judge a recipe."""
     text = asked.text if asked.text is not None else recipe_text_of(asked.recipe)
     facts, choices = kitchen_facts()
-    settings = Settings(
-        height_of(asked.altitude_m, asked.altitude_ft), asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures,
-        asked.formula_id, choices,
-    )  # fmt: skip
-    return check_text(text, settings, facts)
+    return judge(text, settings_of(asked, choices), facts).verdict
 
 
 def _summary(formula: Formula) -> FormulaSummary:
     return FormulaSummary(
-        formula.id, formula.title, formula.kind, formula.pack, formula.says_source, formula.recall,
-        makes(formula), main_produce(formula), tuple(formula.minutes), formula.own is not None,
-    )  # fmt: skip
+        id=formula.id,
+        title=formula.title,
+        kind=formula.kind,
+        pack=formula.pack,
+        source=formula.says_source,
+        recall=formula.recall,
+        makes=formula.makes,
+        produce=main_produce(formula),
+        jars=tuple(formula.minutes),
+        own=formula.own is not None,
+    )
 
 
 @blueprint.get("/api/formulas")
@@ -84,7 +90,18 @@ def text_of_formula(formula_id: str, asked: FormulaQuery) -> FormulaText:
 def jars() -> JarList:
     """The jars to choose from, with their measures for drawing."""
     shown = (
-        JarView(j.id, j.title, j.volume_ml, j.depth_mm, j.mouth_mm, j.body_mm, j.family, j.own, j.mouth, class_says(j.volume_ml))
+        JarView(
+            id=j.id,
+            title=j.title,
+            volume_ml=j.volume_ml,
+            depth_mm=j.depth_mm,
+            mouth_mm=j.mouth_mm,
+            body_mm=j.body_mm,
+            family=j.family,
+            own=j.own,
+            mouth=j.mouth,
+            minutes_say=class_says(j.volume_ml),
+        )
         for j in kitchen_library().jars.values()
     )
     return JarList(tuple(shown))

@@ -9,6 +9,7 @@ from typing import cast
 from flask import current_app, g
 
 from rheum.api.setup import Setup
+from rheum.core.batch.moment import Moment
 from rheum.store.database import connect
 
 
@@ -24,6 +25,11 @@ def connection() -> sqlite3.Connection:
     return cast(sqlite3.Connection, g.connection)
 
 
-def now() -> datetime:
-    """The moment, by the clock that was passed in."""
+def moment() -> Moment:
+    """The moment, by the clocks that were passed in."""
     return setup().clock()
+
+
+def now() -> datetime:
+    """The same by the wall clock alone."""
+    return moment().at

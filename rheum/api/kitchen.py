@@ -2,13 +2,20 @@
 
 from __future__ import annotations
 
+from uuid import uuid4
+
 from apiflask import APIBlueprint
 
-from rheum.api.context import connection, now, setup
+from rheum.api.context import connection, moment, now, setup
+from rheum.api.facts import kitchen_facts
 from rheum.api.requests import KitchenIn
 from rheum.api.shapes import KitchenOut, KitchenView
-from rheum.core.measures.altitude import altitude, boiling_point_c
+from rheum.core.batch.events import Event
+from rheum.core.batch.height import height_set
+from rheum.core.measures.altitude import Altitude, altitude, boiling_point_c
+from rheum.store import batches
 from rheum.store import kitchen as stored
+from rheum.store.database import transaction
 
 blueprint = APIBlueprint("kitchen", __name__, tag="Kitchen")
 
@@ -42,5 +49,21 @@ def write(asked: KitchenIn) -> KitchenView:
     kitchen = stored.KitchenSettings(
         asked.name.strip() or "My kitchen", value.removesuffix(".0"), height.unit, asked.measures, asked.jars_per_load
     )
-    stored.write(connection(), kitchen)
+    before = stored.read(connection())
+    with transaction(connection()):
+        stored.write(connection(), kitchen)
+        if before is not None and before.height.metres != height.metres:
+            _tell_batches(height)
     return _view(stored.read(connection()))
+
+
+def _tell_batches(height: Altitude) -> None:
+    """A height put right is told to every batch under way: the longer of both minutes counts from then on."""
+    facts, choices = kitchen_facts()
+    at = moment()
+    for batch in batches.under_way(connection()):
+        if batch.unknown is not None:
+            continue
+        said = height_set(uuid4().hex, batch.snapshot, height, library=facts, choices=choices)
+        if said is not None:
+            batches.append(connection(), batch.snapshot.id, Event(said, at))

@@ -5,16 +5,17 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 from flask import Response
 
+from rheum.api.asked import settings_of
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts
-from rheum.api.recipes import height_of, judged, settings_here
+from rheum.api.recipes import settings_here, settings_kept
 from rheum.api.requests import PlanIn, SheetIn, WishIn
 from rheum.api.shapes import CanMakeOut, CanMakeView, PlanOut, SheetOut, SheetView
-from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import judge_if_read
 from rheum.core.making.basket import Basket
 from rheum.core.making.cook_down import PanWeighed, StickRead
 from rheum.core.making.on_hand import CanMake, can_make, nearest_first, read_pantry
-from rheum.core.making.plan import Plan, held_against, make_plan
+from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.sheet import sheet_of
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import JarWish, Wish
@@ -38,10 +39,20 @@ def wish_of(asked: WishIn) -> Wish:
     elif asked.stick:
         reading = StickRead(asked.stick.start_mm, asked.stick.now_mm)
     return Wish(
-        tuple(Basket(one.line, one.amount) for one in asked.baskets), asked.factor, asked.jars_wanted, asked.vinegar_ml, asked.brine_ml,
-        asked.from_bottles, asked.pot_l, asked.loads, asked.canner, tuple(JarWish(one.jar, one.count) for one in asked.jars),
-        asked.thick_mm, asked.long_mm, reading,
-    )  # fmt: skip
+        baskets=tuple(Basket(one.line, one.amount) for one in asked.baskets),
+        factor=asked.factor,
+        jars_wanted=asked.jars_wanted,
+        vinegar_ml=asked.vinegar_ml,
+        brine_ml=asked.brine_ml,
+        from_bottles=asked.from_bottles,
+        pot_l=asked.pot_l,
+        loads=asked.loads,
+        canner=asked.canner,
+        jars=tuple(JarWish(one.jar, one.count) for one in asked.jars),
+        thick_mm=asked.thick_mm,
+        long_mm=asked.long_mm,
+        reading=reading,
+    )
 
 
 def kitchen_stock(kitchen: kitchens.KitchenSettings | None) -> Stock:
@@ -51,11 +62,8 @@ def kitchen_stock(kitchen: kitchens.KitchenSettings | None) -> Stock:
 
 def _plan(asked: PlanIn) -> Plan:
     library, choices = kitchen_facts()
-    settings = Settings(
-        height_of(asked.altitude_m, asked.altitude_ft), asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures,
-        asked.formula_id, choices,
-    )  # fmt: skip
-    return make_plan(asked.text, wish_of(asked.wish), settings, library, kitchen_stock(kitchens.read(connection())))
+    stock = kitchen_stock(kitchens.read(connection()))
+    return make_plan(asked.text, wish_of(asked.wish), settings_of(asked, choices), library, stock=stock)
 
 
 @blueprint.post("/api/plan")
@@ -92,25 +100,14 @@ def makeable() -> CanMakeView:
     kitchen, stock = kitchens.read(connection()), stocks.read(connection())
     pantry = read_pantry(stock.pantry, library, kitchen.measures if kitchen else "us")
     measures = kitchen.measures if kitchen and kitchen.measures != "imperial" else "us"
-    own = [
-        (
-            one.id,
-            one.title,
-            one.text,
-            settings_here(one.settings.get("jar"), one.settings.get("method"), one.settings.get("formula_id")),
-            True,
-        )
-        for one in kept.all_kept(connection())
-    ]
+    own = [(one.id, one.title, one.text, settings_kept(one), True) for one in kept.all_kept(connection())]
     formulas = [
         (one.id, one.title, formula_text(one, measures), settings_here(formula_id=one.id), one.own is not None)
         for one in library.formulas.values()
     ]
     found: list[CanMake] = []
     for recipe_id, title, text, settings, is_own in [*own, *formulas]:
-        verdict = judged(text, settings, library)
-        if verdict is None:
-            continue
-        case = held_against(text, verdict, settings, library)
-        found.append(can_make(recipe_id, title, is_own, verdict.destination, case, pantry, stock))
+        judged = judge_if_read(text, settings, library)
+        if judged is not None:
+            found.append(can_make(recipe_id, title, is_own, judged=judged, pantry=pantry, stock=stock))
     return CanMakeView(nearest_first(found), pantry.unread)

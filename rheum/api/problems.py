@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import sqlite3
 from typing import Any
 
 from apiflask import HTTPError
-from flask import Response, json
+from flask import Response, current_app, json
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 from werkzeug.http import HTTP_STATUS_CODES
+
+from rheum.core.measures.refused import Refused
 
 _SENTENCE = {
     404: "There is nothing here. Go back to the Bench.",
@@ -31,12 +34,12 @@ _FIELD_HELP = {
 }
 
 
-class Problem(Exception):
-    """An error to answer with: status, title, sentence, and the field it is about."""
+class Problem(Refused):
+    """A refusal of the API's own: status, title, sentence, and the field it is about."""
 
     def __init__(self, status: int, title: str, detail: str, field: str | None = None) -> None:
-        super().__init__(detail)
-        self.status, self.title, self.detail, self.field = status, title, detail, field
+        super().__init__(detail, field)
+        self.status, self.title = status, title
 
 
 def problem_response(status: int, title: str, detail: str, field: str | None = None) -> Response:
@@ -71,3 +74,24 @@ def of_validation(error: ValidationError) -> Response:
             else "Send a JSON object."
         )
     return problem_response(422, "Cannot be used", message, field)
+
+
+def of_database(error: sqlite3.Error) -> Response:
+    """What the disk or the database refuses, in the words that help. What was answered before is saved: it was on the disk first."""
+    code = getattr(error, "sqlite_errorcode", 0) & 0xFF
+    if code in (sqlite3.SQLITE_FULL, sqlite3.SQLITE_IOERR):
+        return problem_response(
+            507, "No room", "The disk is full or does not answer, so this was not saved. Make room, then say it again; the rest is safe."
+        )
+    if code in (sqlite3.SQLITE_READONLY, sqlite3.SQLITE_PERM, sqlite3.SQLITE_CANTOPEN):
+        return problem_response(
+            507, "Cannot be written", "Rheum's data cannot be written here, so this was not saved. Look who owns its folder."
+        )
+    if code in (sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED):
+        return problem_response(503, "Busy", "Another program holds Rheum's data, so this was not saved. Close it, then say it again.")
+    if code in (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB):
+        return problem_response(
+            500, "Damaged", "Rheum's data is damaged at this place. Stop Rheum and restore a backup; what is there now is kept beside it."
+        )
+    current_app.logger.exception("database: %s", error)
+    return problem_response(500, "Something went wrong", _SENTENCE[500])

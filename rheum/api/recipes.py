@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Final
 
 from apiflask import APIBlueprint
 
+from rheum.api.asked import height_of, settings_of
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
@@ -24,19 +24,16 @@ from rheum.api.shapes import (
     WrittenRecipe,
     WrittenRecipeOut,
 )
-from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import check_text
+from rheum.core.judging.check import judge_if_read
 from rheum.core.judging.process import process_for
-from rheum.core.judging.verdict import Verdict
-from rheum.core.matching.profile import profile
-from rheum.core.measures.altitude import Altitude, altitude
-from rheum.core.measures.refused import RequestError
+from rheum.core.matching.profile import SHOWN_PRODUCE, main_produce
 from rheum.core.measures.saying import listed
-from rheum.core.recipe.text import UnreadableRecipe, read_recipe
+from rheum.core.recipe.text import read_recipe
 from rheum.core.revising.becoming import Becoming, becoming
 from rheum.core.revising.comparing import Comparison, compare
 from rheum.formats.recipe_file import text_of_file
@@ -46,64 +43,44 @@ from rheum.store import kitchen as kitchens
 from rheum.store import recipes as stored
 
 blueprint = APIBlueprint("recipes", __name__, tag="Recipes")
-_SHOWN_PRODUCE: Final = 3
 
 
-def height_of(metres: float | None, feet: float | None) -> Altitude | None:
-    """The altitude of a request, exact in the unit it came in."""
-    if metres is not None:
-        return altitude(metres, "m")
-    return altitude(feet, "ft") if feet is not None else None
-
-
-def judged(text: str, settings: Settings, library: Library) -> Verdict | None:
-    """The verdict of a text; None where nothing in it can be read."""
-    try:
-        return check_text(text, settings, library)
-    except (UnreadableRecipe, RequestError):
-        return None
-
-
-def settings_here(jar: str | None = None, method: str | None = None, formula_id: str | None = None) -> Settings:
+def settings_here(jar: str | None = None, method: CannerMethod | None = None, formula_id: str | None = None) -> Settings:
     """The circumstances of this kitchen, and what a recipe was kept with."""
     kitchen, (library, choices) = kitchens.read(connection()), kitchen_facts()
     return Settings(
-        kitchen.height if kitchen else None, jar, method=method, measures=kitchen.measures if kitchen else None,  # type: ignore[arg-type]
-        formula_id=formula_id if formula_id in library.formulas else None, choices=choices,
-    )  # fmt: skip
+        altitude=kitchen.height if kitchen else None,
+        jar=jar,
+        method=method,
+        measures=kitchen.measures if kitchen else None,
+        formula_id=formula_id if formula_id in library.formulas else None,
+        choices=choices,
+    )
+
+
+def settings_kept(recipe: stored.StoredRecipe) -> Settings:
+    """The circumstances that a recipe was kept with, in this kitchen."""
+    return settings_here(recipe.settings.get("jar"), recipe.settings.get("method"), recipe.settings.get("formula_id"))
 
 
 def _view(recipe: stored.StoredRecipe, library: Library) -> RecipeView:
-    asked = recipe.settings
-    verdict = judged(recipe.text, settings_here(asked.get("jar"), asked.get("method"), asked.get("formula_id")), library)
-    worst = (
-        next((found.says for found in verdict.findings if found.level in ("stop", "limit")), None)
-        if verdict
-        else "Nothing in it could be read."
-    )
-    try:
-        lines = read_recipe(recipe.text, library.catalogue).in_jar
-    except UnreadableRecipe:
-        lines = ()
-    names = dict.fromkeys(line.ingredient.name for line in lines if line.ingredient.role.role == "produce")
+    judged = judge_if_read(recipe.text, settings_kept(recipe), library)
+    verdict = judged.verdict if judged else None
+    names = dict.fromkeys(item.line.ingredient.name for item in judged.case.lines if item.role == "produce") if judged else {}
     return RecipeView(
-        recipe.id, recipe.title, recipe.text, recipe.origin, asked.get("jar"), asked.get("method"), asked.get("formula_id"),
-        datetime.fromisoformat(recipe.changed_at).astimezone().date(), verdict.destination if verdict else None,
-        verdict.formula.title if verdict and verdict.formula else None, worst, listed([*names][:_SHOWN_PRODUCE]),
-    )  # fmt: skip
-
-
-def makes(formula: Formula) -> str:
-    """What a batch makes: `7-9 pint jars`."""
-    made = formula.yields
-    count = f"{made.low:g}" if made.low == made.high else f"{made.low:g}-{made.high:g}"
-    return f"{count} {JAR_WORD[made.jar]} jars"
-
-
-def main_produce(formula: Formula) -> str:
-    """The produce that a formula is mostly made of."""
-    slots = sorted(profile(formula).slots, key=lambda slot: -slot.grams)[:_SHOWN_PRODUCE]
-    return listed([slot.given[0].name for slot in slots])
+        id=recipe.id,
+        title=recipe.title,
+        text=recipe.text,
+        origin=recipe.origin,
+        jar=recipe.settings.get("jar"),
+        method=recipe.settings.get("method"),
+        formula_id=recipe.settings.get("formula_id"),
+        changed_on=datetime.fromisoformat(recipe.changed_at).astimezone().date(),
+        destination=verdict.destination if verdict else None,
+        formula_title=verdict.formula.title if verdict and verdict.formula else None,
+        worst=verdict.worst if verdict else "Nothing in it could be read.",
+        produce=listed([*names][:SHOWN_PRODUCE]),
+    )
 
 
 def _tested(formula: Formula, library: Library, here: Settings) -> TestedView:
@@ -111,9 +88,17 @@ def _tested(formula: Formula, library: Library, here: Settings) -> TestedView:
     process = process_for(formula, jar, formula.pack, here.altitude, "bath", formula.headspace_mm, here.choices) if here.altitude else None
     says = f"{process.minutes} min in {JAR_WORD[formula.yields.jar]} jars" if process else None
     return TestedView(
-        formula.id, formula.title, formula.kind, formula.says_source, formula.recall, formula.own is not None, main_produce(formula),
-        makes(formula), says, "shelf" if process else "fridge",
-    )  # fmt: skip
+        id=formula.id,
+        title=formula.title,
+        kind=formula.kind,
+        source=formula.says_source,
+        recall=formula.recall,
+        own=formula.own is not None,
+        produce=main_produce(formula),
+        makes=formula.makes,
+        minutes=says,
+        destination="shelf" if process else "fridge",
+    )
 
 
 @blueprint.get("/api/recipes")
@@ -138,7 +123,9 @@ def keep(asked: RecipeIn) -> RecipeView:
     library = kitchen_library()
     title = read_recipe(asked.text, library.catalogue).title
     settings = {key: value for key in ("jar", "method", "formula_id") if (value := getattr(asked, key)) is not None}
-    return _view(stored.keep(connection(), asked.id, title, asked.text, asked.origin, settings, now()), library)
+    return _view(
+        stored.keep(connection(), asked.id, title=title, text=asked.text, origin=asked.origin, settings=settings, now=now()), library
+    )
 
 
 @blueprint.get("/api/recipes/<recipe_id>")
@@ -186,11 +173,7 @@ def become(asked: BecomingIn) -> Becoming:
     """What would make a recipe the tested one named, as changes to apply one by one or together."""
     library, choices = kitchen_facts()
     text = asked.text if asked.text is not None else recipe_text_of(asked.recipe)
-    settings = Settings(
-        height_of(asked.altitude_m, asked.altitude_ft), asked.jar, asked.pack, asked.headspace_mm, asked.minutes, asked.method, asked.measures,
-        asked.formula_id, choices,
-    )  # fmt: skip
-    return becoming(text, settings, asked.formula_id, library)
+    return becoming(text, settings_of(asked, choices), asked.formula_id, library)
 
 
 @blueprint.post("/api/compare")

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+import math
+from typing import Annotated, Any, Literal, get_args
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter, model_validator
 
 from rheum.api.amounts import Grams, Litres, Millilitres, Millimetres
-from rheum.core.batch.events import EventKind
+from rheum.core.batch.events import Tap
 from rheum.core.facts.choices import Chart, Rim, Sterilise, WaterOver
 from rheum.core.facts.circumstances import CannerMethod
 from rheum.core.facts.formulas import FormulaKind, SourceKind
@@ -22,7 +23,9 @@ class _Request(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True)
 
 
-class _Circumstances(_Request):
+class Circumstances(_Request):
+    """What is known or wished besides the recipe."""
+
     formula_id: str | None = None
     jar: str | None = None
     pack: Literal["raw", "hot"] | None = None
@@ -32,7 +35,7 @@ class _Circumstances(_Request):
     measures: Family | None = None
 
 
-class CheckIn(_Circumstances):
+class CheckIn(Circumstances):
     """A recipe to judge: exactly one of text and schema.org recipe, and what is known of the kitchen."""
 
     text: str | None = None
@@ -113,7 +116,7 @@ class WishIn(_Request):
     stick: StickIn | None = None
 
 
-class PlanIn(_Circumstances):
+class PlanIn(Circumstances):
     """A recipe and what there is to make it with."""
 
     text: str
@@ -307,7 +310,7 @@ class FormulaQuery(_Request):
     measures: Literal["us", "metric"] = "us"
 
 
-class BeginIn(_Circumstances):
+class BeginIn(Circumstances):
     """A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
     comes to)."""
 
@@ -318,28 +321,56 @@ class BeginIn(_Circumstances):
     wish: WishIn = WishIn()
 
 
-class EventIn(_Request):
-    """A tap at the stove. The screen makes the id; the server gives the time."""
+_FIELDS: dict[str, frozenset[str]] = {
+    kind.__dataclass_fields__["kind"].default: frozenset(kind.__dataclass_fields__) for kind in get_args(Tap)
+}
 
-    id: str = Field(min_length=8, max_length=64)
-    kind: EventKind
-    load: int | None = None
-    jar: int | None = None
-    step: str | None = None
-    jars: int | None = None
-    part_jar: bool | None = None
-    early: bool | None = None
-    sealed: bool | None = None
-    to: Literal["fridge", "bin"] | None = None
-    of: str | None = None
-    used_ml: Millilitres | None = None
-    mixed: float | None = None
-    sizes: dict[str, int] | None = Field(default=None, max_length=20)
-    start_g: Grams | None = None
-    now_g: Grams | None = None
-    pan_g: Grams | None = None
-    start_mm: Millimetres | None = None
-    now_mm: Millimetres | None = None
+
+class EventIn(RootModel[Annotated[Tap, Field(discriminator="kind")]]):
+    """A tap at the stove: what happened, told apart by `kind`. The screen makes the id; the server gives the time."""
+
+    @classmethod
+    def model_json_schema(cls, *args: Any, **more: Any) -> dict[str, Any]:
+        """What is measured may come with its unit, as text."""
+        schema = super().model_json_schema(*args, **more)
+        for one in schema.get("$defs", {}).values():
+            for name, kind in _MEASURED.items():
+                if name in one.get("properties", {}):
+                    wanted = kind.json_schema()["anyOf"]
+                    optional = name not in one.get("required", ())
+                    one["properties"][name] = {"anyOf": [*wanted, {"type": "null"}] if optional else wanted}
+        return schema
+
+    @model_validator(mode="before")
+    @classmethod
+    def _whole(cls, said: Any) -> Any:
+        if not isinstance(said, dict):
+            raise ValueError("Send a JSON object.")
+        said = {name: value for name, value in said.items() if value is not None}
+        if not isinstance(said.get("id"), str) or not 8 <= len(said["id"]) <= 64:
+            raise ValueError("The screen that sent this must give it an id of 8 to 64 letters.")
+        fields = _FIELDS.get(str(said.get("kind")))
+        if fields is None:
+            raise ValueError(f"“{str(said.get('kind'))[:30]}” is nothing that happens to a batch.")
+        more = [name for name in said if name not in fields]
+        if more:
+            raise ValueError(f"Nothing called “{more[0][:30]}” can be sent here. Leave it out.")
+        if any(isinstance(value, float) and not math.isfinite(value) for value in said.values()):
+            raise ValueError("A figure is no number. Write it again.")
+        for name in ("jars", "load", "jar"):
+            value = said.get(name)
+            if isinstance(value, bool) or (isinstance(value, int | float) and not -1_000_000 < value < 1_000_000):
+                raise ValueError(f"“{name}” cannot be {str(value)[:20]}. Write a whole number.")
+        for name, kind in _MEASURED.items():
+            if name in said:
+                said[name] = kind.validate_python(said[name])
+        return said
+
+
+_MEASURED: dict[str, TypeAdapter[float]] = {
+    "used_ml": TypeAdapter(Millilitres), "start_g": TypeAdapter(Grams), "now_g": TypeAdapter(Grams), "pan_g": TypeAdapter(Grams),
+    "start_mm": TypeAdapter(Millimetres), "now_mm": TypeAdapter(Millimetres),
+}  # fmt: skip
 
 
 class KitchenIn(_Request):

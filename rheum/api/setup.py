@@ -2,23 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, field
-from datetime import datetime, timezone
 from pathlib import Path
+from uuid import uuid4
 
+from rheum.devices.clock import Clock, machine_moment
 from rheum.devices.scale import Scale, SimulatedScale
 from rheum.store.database import Kind
-
-Clock = Callable[[], datetime]
 
 
 @dataclass(frozen=True)
 class Setup:
-    """What an application is made of: the database, its kind, the hosts it answers under, the clock, the instruments."""
+    """What an application is made of: the database, its kind, the hosts it answers under, the clock, the
+    instruments; `born` names this start of the server."""
 
     database: Path
     kind: Kind
     hosts: frozenset[str]
-    clock: Clock = lambda: datetime.now(timezone.utc)
-    scale: Scale = field(default_factory=lambda: SimulatedScale(lambda: datetime.now(timezone.utc)))
+    clock: Clock = machine_moment
+    born: str = field(default_factory=lambda: uuid4().hex[:12])
+    scale: Scale = field(default_factory=lambda: SimulatedScale(lambda: machine_moment().at))

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Literal
+from typing import Any, Generic, Literal, TypeVar
 
-from pydantic import RootModel
+from pydantic import ConfigDict, RootModel
 
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.standing import RunState
@@ -26,6 +26,8 @@ from rheum.core.revising.comparing import Comparison
 from rheum.core.revising.entering import Refusal, TwiceLine
 from rheum.devices.scale import Reading
 from rheum.formats.sheet_page import Drawn
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True)
@@ -259,7 +261,10 @@ class BatchView:
 
 @dataclass(frozen=True)
 class BatchList:
+    """Batches under way, newest first; `more`: how many older ones are not among them."""
+
     batches: tuple[BatchView, ...]
+    more: int
     now: datetime
 
 
@@ -281,111 +286,130 @@ class ShelfBatch:
 
 @dataclass(frozen=True)
 class ShelfView:
+    """Jars by batch and place, the newest first; `jars` counts all that stand, `more` the groups that are not among them."""
+
     batches: tuple[ShelfBatch, ...]
     jars: int
+    more: int
     today: date
 
 
 @dataclass(frozen=True)
 class Alive:
+    """The server answers; `server` is another after every start; `revision` changes whenever anything does that a screen may
+    show, `facts` whenever a verdict could."""
+
     alive: Literal[True]
+    server: str
+    revision: int
+    facts: int
 
 
-class VerdictOut(RootModel[Verdict]):
+class Out(RootModel[T], Generic[T]):
+    """An answer. Its document is of what is sent: there a field with a default is there all the same."""
+
+    model_config = ConfigDict(json_schema_serialization_defaults_required=True)
+
+    @classmethod
+    def model_json_schema(cls, *args: Any, **more: Any) -> dict[str, Any]:
+        return super().model_json_schema(*args, **{**more, "mode": "serialization"})
+
+
+class VerdictOut(Out[Verdict]):
     pass
 
 
-class KitchenOut(RootModel[KitchenView]):
+class KitchenOut(Out[KitchenView]):
     pass
 
 
-class FormulaListOut(RootModel[FormulaList]):
+class FormulaListOut(Out[FormulaList]):
     pass
 
 
-class FormulaTextOut(RootModel[FormulaText]):
+class FormulaTextOut(Out[FormulaText]):
     pass
 
 
-class JarListOut(RootModel[JarList]):
+class JarListOut(Out[JarList]):
     pass
 
 
-class BatchOut(RootModel[BatchView]):
+class BatchOut(Out[BatchView]):
     pass
 
 
-class BatchListOut(RootModel[BatchList]):
+class BatchListOut(Out[BatchList]):
     pass
 
 
-class ShelfOut(RootModel[ShelfView]):
+class ShelfOut(Out[ShelfView]):
     pass
 
 
-class AliveOut(RootModel[Alive]):
+class AliveOut(Out[Alive]):
     pass
 
 
-class BecomingOut(RootModel[Becoming]):
+class BecomingOut(Out[Becoming]):
     pass
 
 
-class ComparisonOut(RootModel[Comparison]):
+class ComparisonOut(Out[Comparison]):
     pass
 
 
-class PlacementsOut(RootModel[Placements]):
+class PlacementsOut(Out[Placements]):
     pass
 
 
-class RecipeTextOut(RootModel[RecipeText]):
+class RecipeTextOut(Out[RecipeText]):
     pass
 
 
-class WrittenRecipeOut(RootModel[WrittenRecipe]):
+class WrittenRecipeOut(Out[WrittenRecipe]):
     pass
 
 
-class RecipeOut(RootModel[RecipeView]):
+class RecipeOut(Out[RecipeView]):
     pass
 
 
-class RecipeShelfOut(RootModel[RecipeShelf]):
+class RecipeShelfOut(Out[RecipeShelf]):
     pass
 
 
-class ChoicesOut(RootModel[Choices]):
+class ChoicesOut(Out[Choices]):
     pass
 
 
-class LookedOut(RootModel[LookedView]):
+class LookedOut(Out[LookedView]):
     pass
 
 
-class AnswerOut(RootModel[Answer]):
+class AnswerOut(Out[Answer]):
     pass
 
 
-class PlanOut(RootModel[Plan]):
+class PlanOut(Out[Plan]):
     pass
 
 
-class StockOut(RootModel[StockView]):
+class StockOut(Out[StockView]):
     pass
 
 
-class CanMakeOut(RootModel[CanMakeView]):
+class CanMakeOut(Out[CanMakeView]):
     pass
 
 
-class ReadingOut(RootModel[Reading]):
+class ReadingOut(Out[Reading]):
     pass
 
 
-class SheetOut(RootModel[SheetView]):
+class SheetOut(Out[SheetView]):
     pass
 
 
-class EnteredOut(RootModel[Entered]):
+class EnteredOut(Out[Entered]):
     pass

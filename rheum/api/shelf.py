@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from apiflask import APIBlueprint
 
 from rheum.api.context import connection, now
@@ -15,14 +17,8 @@ blueprint = APIBlueprint("shelf", __name__, tag="Shelf")
 @blueprint.get("/api/shelf")
 @blueprint.output(ShelfOut)
 def shelf() -> ShelfView:
-    """Every jar on the shelf and in the refrigerator, what to use first at the front."""
+    """Jars on the shelf and in the refrigerator by batch, the newest first, and how each group stands today."""
     today = now().astimezone().date()
-    rows = stored.standing(connection())
-    batches = tuple(
-        ShelfBatch(
-            r.batch_id, r.number, r.title, r.place, r.jars, r.jar_title, r.jar_id, r.made_on, r.ready_from, r.best_before, r.formula_title,
-            standing_on(today, r.ready_from, r.best_before),
-        )
-        for r in rows
-    )  # fmt: skip
-    return ShelfView(batches, sum(len(r.jars) for r in rows), today)
+    rows, (jars, groups) = stored.standing(connection()), stored.count(connection())
+    batches = tuple(ShelfBatch(**asdict(row), standing=standing_on(today, row.ready_from, row.best_before)) for row in rows)
+    return ShelfView(batches, jars, groups - len(rows), today)

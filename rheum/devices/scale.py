@@ -8,13 +8,18 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Final, Literal, Protocol
 
+from rheum.core.measures.refused import Refused
 from rheum.core.measures.units import G_PER_OZ
 
 ScaleUnit = Literal["g", "lb oz"]
 
 
-class ScaleError(ValueError):
+class ScaleError(Refused):
     """What a scale cannot do now; the message says what to do."""
+
+    title = "Not now"
+    field = "grams"
+    status = 409
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,9 +6,14 @@ import json
 from html import unescape
 from typing import Any
 
+from rheum.core.measures.refused import Refused
 
-class BadRecipeJson(ValueError):
+
+class BadRecipeJson(Refused):
     """JSON that is no usable schema.org Recipe; the message says which field is wrong."""
+
+    title = "Not a recipe"
+    field = "recipe"
 
 
 def _strings(value: Any, field: str) -> list[str]:

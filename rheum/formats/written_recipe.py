@@ -13,6 +13,7 @@ from rheum.core.facts.ingredients import Catalogue
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.measures.amount import AmountError, split_amounts
 from rheum.core.measures.measurable import mixed
+from rheum.core.measures.refused import Refused
 from rheum.core.recipe.line import strip_bullet
 from rheum.core.recipe.recipe import OutlineLine, Recipe
 from rheum.core.recipe.text import read_recipe
@@ -28,8 +29,11 @@ ENDING: Final[dict[Format, str]] = {"text": "txt", "json": "json", "markdown": "
 _HEADER: Final = ("section", "amount", "unit", "ingredient", "preparation")
 
 
-class BadRecipeFile(ValueError):
+class BadRecipeFile(Refused):
     """A file that is no recipe; the message says why and what to do."""
+
+    title = "Not a recipe"
+    field = "content"
 
 
 def _heading(line: OutlineLine) -> str:

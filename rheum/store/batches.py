@@ -5,33 +5,35 @@ from __future__ import annotations
 import json
 import sqlite3
 from collections.abc import Iterable
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timezone
-from typing import Any
+from typing import Annotated, Any, Final
 
-from rheum.core.batch.begun import SizePlanned, Snapshot
-from rheum.core.batch.dates import fridge_dates, shelf_dates
-from rheum.core.batch.events import Event
+from pydantic import Field, TypeAdapter, ValidationError
+
+from rheum.core.batch import admit, jars_standing, state_at
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.events import Event, EventRefused, Happening
+from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
-from rheum.core.batch.state import admit, state_at
-from rheum.core.making.cook_down import CookPlanned
+from rheum.core.batch.told import fold
+from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
 from rheum.store.database import transaction
 from rheum.store.stock import take
 
+SNAPSHOT: Final[TypeAdapter[Snapshot]] = TypeAdapter(Snapshot)
+VERDICT: Final[TypeAdapter[Verdict]] = TypeAdapter(Verdict)
+_HAPPENING: Final[TypeAdapter[Happening]] = TypeAdapter(Annotated[Happening, Field(discriminator="kind")])
+_COLUMNS: Final = ("id", "kind", "load", "jar")
+
+
+class Unfoldable(EventRefused):
+    """A batch with an event that this Rheum does not know: it can be looked at, and nothing can be told to it."""
+
 
 def _iso(moment: datetime) -> str:
     return moment.astimezone(timezone.utc).isoformat()
-
-
-def _snapshot(text: str) -> Snapshot:
-    fields = json.loads(text)
-    fields["begun_at"] = datetime.fromisoformat(fields["begun_at"])
-    fields["sizes"] = tuple(SizePlanned(**size) for size in fields.get("sizes", ()))
-    for name in ("one_brine", "vinegar", "warnings"):
-        fields[name] = tuple(fields.get(name, ()))
-    fields["cook"] = CookPlanned(**fields["cook"]) if fields.get("cook") else None
-    return Snapshot(**fields)
 
 
 def next_number(connection: sqlite3.Connection, moment: datetime) -> str:
@@ -48,53 +50,70 @@ def next_number(connection: sqlite3.Connection, moment: datetime) -> str:
     return f"{year}{(row['last'] or 0) + 1:03d}"
 
 
-def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict_json: str, takes: Iterable[Take] = ()) -> Snapshot:
+def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict: Verdict, takes: Iterable[Take] = ()) -> Snapshot:
     """Record a batch begun and what it takes from what is on hand, all or nothing; the same id again is the same batch, and takes
     nothing more. Gives the batch as recorded, its number set."""
     with transaction(connection):
         known = connection.execute("SELECT snapshot FROM batch WHERE id = :id", {"id": snapshot.id}).fetchone()
         if known:
-            return _snapshot(known["snapshot"])
-        number = next_number(connection, snapshot.begun_at)
-        fields = {**asdict(snapshot), "number": number, "begun_at": _iso(snapshot.begun_at)}
+            return SNAPSHOT.validate_json(known["snapshot"])
+        begun_at = snapshot.begun_at.astimezone(timezone.utc)
+        recorded = replace(snapshot, number=next_number(connection, begun_at), begun_at=begun_at)
         connection.execute(
             """
             INSERT INTO batch (id, number, begun_at, title, snapshot, verdict, step)
             VALUES (:id, :number, :begun_at, :title, :snapshot, :verdict, 'prepare')
             """,
             {
-                "id": snapshot.id,
-                "number": number,
-                "begun_at": _iso(snapshot.begun_at),
-                "title": snapshot.title,
-                "snapshot": json.dumps(fields),
-                "verdict": verdict_json,
+                "id": recorded.id,
+                "number": recorded.number,
+                "begun_at": _iso(begun_at),
+                "title": recorded.title,
+                "snapshot": SNAPSHOT.dump_json(recorded).decode(),
+                "verdict": VERDICT.dump_json(verdict).decode(),
             },
         )
-        take(connection, snapshot.id, takes)
-        return _snapshot(json.dumps(fields))
+        take(connection, recorded.id, takes)
+        return recorded
 
 
 @dataclass(frozen=True, slots=True)
 class StoredBatch:
-    """A batch as begun, the verdict it was begun with (JSON), and everything that happened since."""
+    """A batch as begun, the verdict it was begun with, and everything that happened since. `unknown`: what this Rheum cannot read
+    among its events, in a sentence; then there is no telling how the batch stands."""
 
     snapshot: Snapshot
-    verdict: dict[str, Any]
+    verdict: Verdict
     events: list[Event]
+    unknown: str | None = None
 
 
-def _events(connection: sqlite3.Connection, batch_id: str) -> list[Event]:
+def _event(row: sqlite3.Row) -> Event:
+    said: dict[str, Any] = {name: row[name] for name in _COLUMNS if row[name] is not None}
+    what = _HAPPENING.validate_python({**json.loads(row["data"]), **said})
+    return Event(what, Moment(datetime.fromisoformat(row["at"]), row["steady_s"], row["boottime_s"], row["boot"]))
+
+
+def _events(connection: sqlite3.Connection, batch_id: str) -> tuple[list[Event], str | None]:
     rows = connection.execute(
         """
-        SELECT id, kind, at, load, jar, data
+        SELECT id, kind, at, load, jar, data, steady_s, boottime_s, boot
         FROM event
         WHERE batch_id = :batch_id
         ORDER BY sequence
         """,
         {"batch_id": batch_id},
     )
-    return [Event(r["id"], r["kind"], datetime.fromisoformat(r["at"]), r["load"], r["jar"], json.loads(r["data"])) for r in rows]
+    found = []
+    for row in rows:
+        try:
+            found.append(_event(row))
+        except ValidationError:
+            return found, (
+                f"“{str(row['kind'])[:30]}” is nothing that this Rheum knows: the batch was told of by a newer one. "
+                "Update Rheum; until then judge its jars by what you remember, and in doubt refrigerate them."
+            )
+    return found, None
 
 
 def get(connection: sqlite3.Connection, batch_id: str) -> StoredBatch | None:
@@ -102,71 +121,80 @@ def get(connection: sqlite3.Connection, batch_id: str) -> StoredBatch | None:
     row = connection.execute("SELECT snapshot, verdict FROM batch WHERE id = :id", {"id": batch_id}).fetchone()
     if row is None:
         return None
-    return StoredBatch(_snapshot(row["snapshot"]), json.loads(row["verdict"]), _events(connection, batch_id))
+    events, unknown = _events(connection, batch_id)
+    snapshot = SNAPSHOT.validate_json(row["snapshot"])
+    if unknown is None:
+        try:
+            fold(snapshot, events)
+        except EventRefused as reason:
+            unknown = f"What was recorded of this batch does not fit together ({reason}) Judge its jars by what you remember."
+    return StoredBatch(snapshot, VERDICT.validate_json(row["verdict"]), events, unknown)
 
 
-def under_way(connection: sqlite3.Connection, limit: int = 50) -> list[StoredBatch]:
-    """Batches not done, newest first."""
+def under_way(connection: sqlite3.Connection, limit: int | None = None) -> list[StoredBatch]:
+    """Batches not done, newest first: all of them, or `limit` at most."""
     rows = connection.execute(
         """
         SELECT id
         FROM batch
         WHERE step <> 'done'
-        ORDER BY begun_at DESC
+        ORDER BY begun_at DESC, number DESC
         LIMIT :limit
         """,
-        {"limit": limit},
+        {"limit": -1 if limit is None else limit},
     ).fetchall()
     return [found for row in rows if (found := get(connection, row["id"]))]
 
 
+def count_under_way(connection: sqlite3.Connection) -> int:
+    """How many batches are not done."""
+    return int(connection.execute("SELECT count(*) AS many FROM batch WHERE step <> 'done'").fetchone()["many"])
+
+
 def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> StoredBatch | None:
     """Record an event if it fits, and the jars that follow from it, in one transaction. The same id again changes
-    nothing. None where there is no such batch; EventRefused where it does not fit."""
+    nothing. None where there is no such batch; EventRefused where it does not fit, or its id belongs to another batch's tap."""
     with transaction(connection):
         found = get(connection, batch_id)
         if found is None:
             return None
         if any(known.id == event.id for known in found.events):
             return found
+        if found.unknown is not None:
+            raise Unfoldable(found.unknown)
+        if connection.execute("SELECT 1 FROM event WHERE id = :id", {"id": event.id}).fetchone():
+            raise EventRefused("That tap was told to another batch already. Tap again.")
         admit(found.snapshot, found.events, event)
+        said = _HAPPENING.dump_python(event.what, mode="json", exclude_none=True)
         connection.execute(
             """
-            INSERT INTO event (id, batch_id, sequence, at, kind, load, jar, data)
-            VALUES (:id, :batch_id, :sequence, :at, :kind, :load, :jar, :data)
+            INSERT INTO event (id, batch_id, sequence, at, kind, load, jar, data, steady_s, boottime_s, boot)
+            VALUES (:id, :batch_id, :sequence, :at, :kind, :load, :jar, :data, :steady_s, :boottime_s, :boot)
             """,
             {
                 "id": event.id,
                 "batch_id": batch_id,
                 "sequence": len(found.events) + 1,
-                "at": _iso(event.at),
-                "kind": event.kind,
-                "load": event.load,
-                "jar": event.jar,
-                "data": json.dumps(dict(event.data)),
+                "at": _iso(event.at.at),
+                "kind": event.what.kind,
+                "load": said.get("load"),
+                "jar": said.get("jar"),
+                "data": json.dumps({name: value for name, value in said.items() if name not in _COLUMNS}),
+                "steady_s": event.at.steady_s,
+                "boottime_s": event.at.boottime_s,
+                "boot": event.at.boot,
             },
         )
         events = [*found.events, event]
         _project(connection, found.snapshot, state_at(found.snapshot, events, event.at))
-        return StoredBatch(found.snapshot, found.verdict, events)
+        return replace(found, events=events)
 
 
 def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState) -> None:
     """Write the batch's step and its jars anew from its state."""
     connection.execute("UPDATE batch SET step = :step WHERE id = :id", {"step": state.step, "id": snapshot.id})
     connection.execute("DELETE FROM jar WHERE batch_id = :id", {"id": snapshot.id})
-    place_of = {"sealed": "shelf", "fridge": "fridge"}
-    for jar in state.jars:
-        if jar.state not in place_of:
-            continue
-        load = next(item for item in state.loads if item.number == jar.load)
-        made = (load.heat_off_at or snapshot.begun_at).astimezone().date()
-        sealed = jar.state == "sealed"
-        dates = (
-            shelf_dates(made, snapshot.weeks)
-            if sealed
-            else fridge_dates(made, snapshot.fridge_days, snapshot.minutes is not None, snapshot.unsealed_days)
-        )
+    for jar in jars_standing(snapshot, state):
         connection.execute(
             """
             INSERT INTO jar (batch_id, number, load, place, made_on, ready_from, best_before)
@@ -176,9 +204,9 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
                 "batch_id": snapshot.id,
                 "number": jar.number,
                 "load": jar.load,
-                "place": place_of[jar.state],
-                "made_on": dates.made_on.isoformat(),
-                "ready_from": dates.ready_from.isoformat(),
-                "best_before": dates.best_before.isoformat(),
+                "place": jar.place,
+                "made_on": jar.dates.made_on.isoformat(),
+                "ready_from": jar.dates.ready_from.isoformat(),
+                "best_before": jar.dates.best_before.isoformat(),
             },
         )

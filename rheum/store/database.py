@@ -38,9 +38,31 @@ def connect(path: Path) -> sqlite3.Connection:
     return connection
 
 
+def connect_to_read(path: Path) -> sqlite3.Connection:
+    """A connection that changes nothing, whatever signs the file's name has."""
+    connection = sqlite3.connect(path.resolve().as_uri() + "?mode=ro", uri=True)
+    connection.row_factory = sqlite3.Row
+    return connection
+
+
+def faults(connection: sqlite3.Connection, thorough: bool = False) -> str | None:
+    """What SQLite finds wrong with a database's pages, or None; `thorough` holds indexes and foreign keys against the tables too."""
+    try:
+        found = connection.execute("PRAGMA integrity_check" if thorough else "PRAGMA quick_check").fetchone()[0]
+        if found != "ok":
+            return str(found)
+        row = connection.execute("PRAGMA foreign_key_check").fetchone() if thorough else None
+    except sqlite3.DatabaseError as error:
+        return str(error)
+    return f"a row of {row[0]} points nowhere" if row else None
+
+
 @contextmanager
 def transaction(connection: sqlite3.Connection) -> Iterator[sqlite3.Connection]:
-    """All or nothing, taking the write lock first so that two screens queue instead of failing."""
+    """All or nothing, taking the write lock first so that two screens queue instead of failing; within another one, a part of it."""
+    if connection.in_transaction:
+        yield connection
+        return
     connection.execute("BEGIN IMMEDIATE")
     try:
         yield connection
@@ -64,6 +86,9 @@ def schema_version() -> int:
 def migrate(connection: sqlite3.Connection, kind: Kind) -> None:
     """Bring a database to the newest schema, each step whole or not at all; mark a new one with its kind."""
     version = connection.execute("PRAGMA user_version").fetchone()[0]
+    tables = connection.execute("SELECT count(*) FROM sqlite_schema").fetchone()[0]
+    if tables and (version == 0 or connection.execute("PRAGMA application_id").fetchone()[0] != APPLICATION_ID):
+        raise StoreError("This file is another program's database, not Rheum's. Choose another data folder with --data.")
     if version > schema_version():
         raise StoreError("This data was written by a newer Rheum. Update Rheum before you open it.")
     for number, script in _migrations():
@@ -79,18 +104,35 @@ def migrate(connection: sqlite3.Connection, kind: Kind) -> None:
         raise StoreError(f"This file holds {row['value']} data, not {kind} data: the two never share a file.")
 
 
-def open_data(folder: Path, kind: Kind) -> Path:
-    """Make a data folder ready and give the path of its database file. StoreError where the folder cannot be written."""
+def open_data(folder: Path, kind: Kind, check: bool = False) -> Path:
+    """Make a data folder ready and give the path of its database file. StoreError where the folder cannot be written, and with
+    `check` where the file is damaged."""
     try:
-        folder.mkdir(parents=True, exist_ok=True)
+        folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     except OSError as error:
         raise StoreError(f"The data folder {folder} cannot be made: {error.strerror}. Choose another with --data.") from None
     if not os.access(folder, os.W_OK):
         raise StoreError(f"The data folder {folder} cannot be written. Choose another with --data.")
     path = folder / FILE_OF[kind]
-    connection = connect(path)
+    if path.exists() and path.stat().st_size == 0:
+        raise StoreError(
+            f"{path} is empty: its data is gone. Restore a backup with “rheum restore FILE”, or delete the file to begin anew."
+        )
+    fresh = not path.exists()
     try:
-        migrate(connection, kind)
-    finally:
-        connection.close()
+        connection = connect(path)
+        try:
+            if check and not fresh and (found := faults(connection)):
+                raise StoreError(
+                    f"{path} is damaged ({found}). Restore a backup with “rheum restore FILE”; what is there is kept beside it."
+                )
+            migrate(connection, kind)
+        finally:
+            connection.close()
+        if fresh:
+            os.chmod(path, 0o600)
+    except sqlite3.OperationalError as error:
+        if fresh:
+            path.unlink(missing_ok=True)
+        raise StoreError(f"{path} cannot be written ({error}). Make room on the disk, or choose another folder with --data.") from None
     return path

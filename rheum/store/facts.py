@@ -17,6 +17,14 @@ def revision(connection: sqlite3.Connection) -> int:
     return int(connection.execute("SELECT number FROM revision WHERE id = 1").fetchone()["number"])
 
 
+def change(connection: sqlite3.Connection) -> int:
+    """A number that changes whenever anything does that a screen may show: what verdicts rest on, stock, recipes, batches."""
+    row = connection.execute(
+        "SELECT revision.number + change.number AS number FROM revision JOIN change ON change.id = revision.id"
+    ).fetchone()
+    return int(row["number"])
+
+
 def placements(connection: sqlite3.Connection) -> list[Placement]:
     """All placed ingredients by name."""
     rows = connection.execute(

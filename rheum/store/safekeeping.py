@@ -7,31 +7,48 @@ import sqlite3
 from datetime import datetime
 from pathlib import Path
 
-from rheum.store.database import APPLICATION_ID, FILE_OF, Kind, StoreError, connect, migrate, schema_version
+from rheum.store.database import APPLICATION_ID, FILE_OF, Kind, StoreError, connect, connect_to_read, faults, migrate, schema_version
+from rheum.store.lock import held
 
 
 def backup(database: Path, target: Path) -> None:
-    """Copy a database, even one in use, to a single file. StoreError where there is nothing to copy or nowhere to put it."""
+    """Copy a database, even one in use, to a single file, and read the copy through before it is called a backup. StoreError where
+    there is nothing to copy, nowhere to put it, or the data itself is damaged."""
     if not database.exists():
         raise StoreError(f"There is no data at {database} to back up. Start Rheum once, or name the folder with --data.")
     if target.exists():
         raise StoreError(f"{target} is there already. Choose a name that is free.")
     partial = target.with_name(target.name + ".part")
-    partial.unlink(missing_ok=True)
-    source = connect(database)
+    source: sqlite3.Connection | None = None
     try:
+        partial.unlink(missing_ok=True)
+        source = connect(database)
         copy = sqlite3.connect(partial)
         try:
             source.backup(copy)
             copy.execute("PRAGMA journal_mode = DELETE")
         finally:
             copy.close()
+        os.chmod(partial, 0o600)
+        _verified(partial, database)
         os.replace(partial, target)
     except (sqlite3.Error, OSError) as error:
         partial.unlink(missing_ok=True)
         raise StoreError(f"The backup could not be written to {target}: {error}.") from None
     finally:
-        source.close()
+        if source is not None:
+            source.close()
+
+
+def _verified(copy: Path, database: Path) -> None:
+    try:
+        check_backup(copy)
+    except StoreError:
+        copy.unlink(missing_ok=True)
+        raise StoreError(
+            f"The data at {database} is damaged, so no backup was made of it. Restore an older backup with “rheum restore FILE”; "
+            "what is there now is kept beside it."
+        ) from None
 
 
 def check_backup(file: Path) -> Kind:
@@ -39,56 +56,84 @@ def check_backup(file: Path) -> Kind:
     if not file.is_file():
         raise StoreError(f"There is no file {file}.")
     try:
-        connection = sqlite3.connect(f"file:{file}?mode=ro", uri=True)
+        connection = connect_to_read(file)
         try:
             if connection.execute("PRAGMA application_id").fetchone()[0] != APPLICATION_ID:
                 raise StoreError(f"{file} is not a Rheum backup.")
             if connection.execute("PRAGMA user_version").fetchone()[0] > schema_version():
                 raise StoreError(f"{file} was written by a newer Rheum. Update Rheum first.")
-            if connection.execute("PRAGMA integrity_check").fetchone()[0] != "ok":
+            if faults(connection, thorough=True):
                 raise StoreError(f"{file} is damaged. Nothing was changed; try an older backup.")
-            kind: Kind = connection.execute("SELECT value FROM meta WHERE key = 'kind'").fetchone()[0]
+            row = connection.execute("SELECT value FROM meta WHERE key = 'kind'").fetchone()
+            if row is None or row["value"] not in FILE_OF:
+                raise StoreError(f"{file} is not a Rheum backup.")
+            kind: Kind = row["value"]
             return kind
         finally:
             connection.close()
-    except sqlite3.DatabaseError:
+    except (sqlite3.DatabaseError, OSError):
         raise StoreError(f"{file} is not a Rheum backup, or it is damaged. Nothing was changed.") from None
 
 
 def restore(folder: Path, file: Path, kind: Kind = "kitchen") -> Path | None:
     """Put a backup in the place of a folder's data; what was there is kept beside it under a dated name, which is given.
-    The server must not be running. StoreError leaves everything as it was."""
+    StoreError, which leaves everything as it was, where a server has the folder."""
     found = check_backup(file)
     if found != kind:
         raise StoreError(f"{file} holds {found} data, not {kind} data: the two never share a file.")
-    folder.mkdir(parents=True, exist_ok=True)
-    target = folder / FILE_OF[kind]
+    with held(folder, kind, "restore"):
+        return _put_in_place(folder / FILE_OF[kind], file, kind)
+
+
+def _put_in_place(target: Path, file: Path, kind: Kind) -> Path | None:
     fresh = target.with_name(target.name + ".restoring")
-    fresh.unlink(missing_ok=True)
-    source, copy = sqlite3.connect(f"file:{file}?mode=ro", uri=True), sqlite3.connect(fresh)
     try:
-        source.backup(copy)
+        fresh.unlink(missing_ok=True)
+        source, copy = connect_to_read(file), sqlite3.connect(fresh)
+        try:
+            source.backup(copy)
+        finally:
+            source.close()
+            copy.close()
+        os.chmod(fresh, 0o600)
+        ready = connect(fresh)
+        try:
+            migrate(ready, kind)
+            ready.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+            ready.execute("PRAGMA journal_mode = DELETE")
+        finally:
+            ready.close()
+        return _swap(target, fresh)
+    except (sqlite3.Error, OSError) as error:
+        raise StoreError(f"{file} could not be restored ({error}). Nothing was changed.") from None
     finally:
-        source.close()
-        copy.close()
-    ready = connect(fresh)
-    try:
-        migrate(ready, kind)
-        ready.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-        ready.execute("PRAGMA journal_mode = DELETE")
-    finally:
-        ready.close()
+        for suffix in ("", "-wal", "-shm", "-journal"):
+            fresh.with_name(fresh.name + suffix).unlink(missing_ok=True)
+
+
+def _swap(target: Path, fresh: Path) -> Path | None:
     kept = None
     if target.exists():
-        settled = connect(target)
-        try:
-            if settled.execute("PRAGMA wal_checkpoint(TRUNCATE)").fetchone()[0]:
-                raise StoreError("The data is in use. Stop Rheum, then restore.")
-        finally:
-            settled.close()
+        _settle(target)
         kept = target.with_name(f"{target.stem}-before-{datetime.now():%Y%m%d-%H%M%S}.db")
-        os.replace(target, kept)
-        for suffix in ("-wal", "-shm"):
-            target.with_name(target.name + suffix).unlink(missing_ok=True)
+        # What the log still holds belongs to the old data, and goes with it.
+        for suffix in ("-shm", "-wal", ""):
+            if (part := target.with_name(target.name + suffix)).exists():
+                os.replace(part, kept.with_name(kept.name + suffix))
     os.replace(fresh, target)
     return kept
+
+
+def _settle(target: Path) -> None:
+    """Write what the log holds into the data that is put aside. Damaged data is put aside as it is."""
+    try:
+        settled = connect(target)
+    except StoreError:
+        return
+    try:
+        if settled.execute("PRAGMA wal_checkpoint(TRUNCATE)").fetchone()[0]:
+            raise StoreError("The data is in use by another program. Stop it, then restore.")
+    except sqlite3.DatabaseError:
+        return
+    finally:
+        settled.close()

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
-from rheum.core.judging.check import case_for, check_text
+from rheum.core.judging.check import check_text, judge
 from rheum.core.making.basket import Basket, both_measures, in_basket
 from rheum.core.making.plan import make_plan
 from rheum.core.making.stock import Stock, TrimRecord
@@ -20,7 +20,6 @@ from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.amount import split_amounts
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import g_per, kind_of, ml_per
-from rheum.core.recipe.text import read_recipe
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
@@ -31,7 +30,7 @@ CORN = formula_text(FACTS.formulas["corn-relish"])
 
 
 def case(text: str, measures: str = "us") -> Case:
-    return case_for(read_recipe(text, FACTS.catalogue), Settings(read_altitude("1265m"), measures=measures), FACTS)  # type: ignore[arg-type]
+    return judge(text, Settings(read_altitude("1265m"), measures=measures), FACTS).case  # type: ignore[arg-type]
 
 
 def basket(amount: str, text: str = BEANS, line: int = 3, records: tuple[TrimRecord, ...] = ()) -> float:
@@ -145,7 +144,7 @@ def test_every_line_of_every_formula_in_both_measures(formula_id: str) -> None:
 
 def test_lines_without_an_amount_and_lines_not_understood_are_not_lost() -> None:
     text = BEANS.replace("\n\nMethod", "\nblack peppercorns, to taste\n2 cups skirrets\n\nMethod")
-    plan = make_plan(text, Wish(), HERE, FACTS, Stock())
+    plan = make_plan(text, Wish(), HERE, FACTS, stock=Stock())
     assert any("peppercorn" in line.says and not line.own for line in plan.lines)
     assert plan.unread == ("2 cups skirrets",)
     assert plan.after == check_text(text, HERE, FACTS).destination == "fridge"

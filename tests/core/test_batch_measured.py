@@ -28,8 +28,8 @@ RELISH = formula_text(FACTS.formulas["pepper-onion-relish"])
 
 
 def begun(text: str, wish: Wish, stock: Stock, jars: int | None = None) -> Snapshot:
-    plan = with_jars(make_plan(text, wish, HERE, FACTS, stock), jars, FACTS, stock)
-    return begin("batch-0001", plan, HERE, FACTS, START, jars)
+    plan = with_jars(make_plan(text, wish, HERE, FACTS, stock=stock), jars, FACTS, stock)
+    return begin("batch-0001", plan, HERE, FACTS, moment=START, jars=jars)
 
 
 MIXED = begun(DILLS, Wish(jars=(JarWish("quart", 2), JarWish("pint", 11))), Stock())
@@ -53,14 +53,14 @@ def test_each_load_has_its_own_minutes() -> None:
     assert "Load 1 of 3, 2 jars (Quart)" in kitchen.state().detail
     assert "20 minutes" in kitchen.state().detail
     boil = kitchen.tell("boiling", 9, 1)
-    assert kitchen.state().loads[0].ends_at == boil.at + timedelta(minutes=20)
+    assert kitchen.state().loads[0].ends_at == boil.at.at + timedelta(minutes=20)
     with pytest.raises(EventRefused, match="not full yet"):
         kitchen.tell("heat-off", 16, 1)
     kitchen.tell("heat-off", 4, 1)
     kitchen.tell("lifted", 6, 1)
     kitchen.tell("loaded", 1, 2)
     second = kitchen.tell("boiling", 9, 2)
-    assert kitchen.state().loads[1].ends_at == second.at + timedelta(minutes=15)
+    assert kitchen.state().loads[1].ends_at == second.at.at + timedelta(minutes=15)
 
 
 def test_sizes_that_nobody_said_take_the_longest_minutes() -> None:
@@ -77,7 +77,6 @@ def test_sizes_that_nobody_said_take_the_longest_minutes() -> None:
         {"quart": 2, "bucket": 11},
         {"quart": -1, "pint": 14},
         {"quart": True, "pint": 12},
-        "all",
         {"quart": 2.0, "pint": 11},
     ],
 )
@@ -155,7 +154,6 @@ def test_after_three_jars_the_rest_follows() -> None:
         {"jars": 99, "used_ml": 500, "mixed": 1},
         {"jars": 2, "used_ml": 5000, "mixed": 9},
         {"jars": True, "used_ml": 1, "mixed": 1},
-        {"jars": 2},
     ],
 )
 def test_brine_that_cannot_be_changes_nothing(data: dict[str, object]) -> None:

@@ -5,9 +5,8 @@ from __future__ import annotations
 import pytest
 
 from rheum.core.facts.circumstances import Settings
-from rheum.core.judging.check import check_text
+from rheum.core.judging.check import judge
 from rheum.core.making.on_hand import CanMake, can_make, read_pantry
-from rheum.core.making.plan import held_against
 from rheum.core.making.stock import Bottle, LidLot, Stock
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.writing import formula_text
@@ -22,10 +21,8 @@ STOCK = Stock(
 
 
 def made(text: str, pantry: str = PANTRY, stock: Stock = STOCK) -> CanMake:
-    verdict = check_text(text, HERE, FACTS)
-    return can_make(
-        "one", verdict.title, True, verdict.destination, held_against(text, verdict, HERE, FACTS), read_pantry(pantry, FACTS), stock
-    )
+    judged = judge(text, HERE, FACTS)
+    return can_make("one", judged.verdict.title, True, judged=judged, pantry=read_pantry(pantry, FACTS), stock=stock)
 
 
 BEANS = formula_text(FACTS.formulas["dilled-green-beans"])

@@ -39,7 +39,7 @@ NO_WISH, NOTHING = Wish(), Stock()
 
 
 def plan(text: str, wish: Wish = NO_WISH, stock: Stock = NOTHING, here: Settings = HERE, facts: Library = FACTS) -> Plan:
-    return make_plan(text, wish, here, facts, stock)
+    return make_plan(text, wish, here, facts, stock=stock)
 
 
 def counts(found: Plan) -> dict[str, tuple[int, int | None]]:

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
-from rheum.core.judging.check import case_for, check_text
+from rheum.core.judging.check import check_text, judge
 from rheum.core.making.basket import Basket
 from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.stock import Stock
@@ -19,7 +19,6 @@ from rheum.core.matching.case import Case
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import kind_of
-from rheum.core.recipe.text import read_recipe
 from rheum.core.recipe.writing import formula_text
 from rheum.core.revising.scaling import Limit, Scaled, _written, scale_to
 from rheum.reference.loading import library
@@ -34,7 +33,7 @@ def times(text: str, factor: float) -> Scaled:
 
 
 def planned(text: str, wish: Wish) -> Plan:
-    return make_plan(text, wish, HERE, FACTS, Stock())
+    return make_plan(text, wish, HERE, FACTS, stock=Stock())
 
 
 @settings(max_examples=250, deadline=None)
@@ -143,7 +142,7 @@ def test_before_rounding_there_and_back_is_the_identity(formula_id: str, measure
     text = formula_text(FACTS.formulas[formula_id], measures)  # type: ignore[arg-type]
 
     def case(written: str) -> Case:
-        return case_for(read_recipe(written, FACTS.catalogue), replace(HERE, formula_id=formula_id), FACTS)
+        return judge(written, replace(HERE, formula_id=formula_id), FACTS).case
 
     everything = frozenset(range(1, 60))
     there, _ = _written(text, case(text), factor, everything)

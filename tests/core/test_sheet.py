@@ -30,7 +30,7 @@ NO_WISH = Wish()
 
 
 def planned(text: str, wish: Wish = NO_WISH, here: Settings = HERE) -> Plan:
-    return make_plan(text, wish, here, FACTS, STOCK)
+    return make_plan(text, wish, here, FACTS, stock=STOCK)
 
 
 def sheet(text: str, wish: Wish = NO_WISH, here: Settings = HERE) -> Sheet:

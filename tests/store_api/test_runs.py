@@ -11,13 +11,18 @@ from pathlib import Path
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from rheum.core.batch import state_at
 from rheum.core.batch.events import Event, EventRefused
-from rheum.core.batch.state import state_at
+from rheum.core.batch.moment import Moment
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import check_text
+from rheum.reference.loading import library
 from rheum.store import batches, shelf
 from rheum.store.database import connect, open_data
-from tests.core.test_batch import BATCH, START
+from tests.core.test_batch import BATCH, EVENT, START
 
-KINDS = ["step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "moved", "undo"]
+VERDICT = check_text("Beans\n\n4 lb green beans\n4 cups white vinegar (5%)\n", Settings(), library())
+KINDS = ["step", "filled", "loaded", "boiling", "boil-lost", "heat-off", "lifted", "seal", "moved", "again", "undo"]
 taps = st.lists(st.tuples(st.sampled_from(KINDS), st.integers(0, 800), st.integers(1, 2), st.integers(1, 4), st.booleans()), max_size=30)
 
 
@@ -26,19 +31,31 @@ taps = st.lists(st.tuples(st.sampled_from(KINDS), st.integers(0, 800), st.intege
 def test_the_store_keeps_what_the_fold_says(row: list[tuple[str, int, int, int, bool]]) -> None:
     with tempfile.TemporaryDirectory() as folder:
         connection = connect(open_data(Path(folder), "kitchen"))
-        begun = batches.add(connection, dataclasses.replace(BATCH, jars_per_load=2, number=""), '{"findings": []}')
+        begun = batches.add(connection, dataclasses.replace(BATCH, jars_per_load=2, number=""), VERDICT)
         now = START
         known: list[str] = []
         for position, (kind, after, load, jar, yes) in enumerate([("step", 1, 1, n, True) for n in range(3)] + row):
             now += timedelta(minutes=after)
             step = ("prepare", "heat-jars", "cook")[jar % 3]
-            data = {"sealed": yes, "early": yes, "jars": 4, "step": step, "to": "fridge", "of": known[-1] if known else "none"}
+            said = {
+                "load": load,
+                "jar": jar,
+                "sealed": yes,
+                "early": yes,
+                "step": step,
+                "to": "fridge",
+                "of": known[-1] if known else "none",
+            }
+            said |= {"jars": (jar,) if kind == "again" else 4, "boiled": yes}
+            fields = {name: value for name, value in said.items() if name in EVENT[kind].__dataclass_fields__}
+            steady = (now - START).total_seconds()
             with contextlib.suppress(EventRefused):
-                batches.append(connection, begun.id, Event(f"event-{position:04d}", kind, now, load, jar, data))  # type: ignore[arg-type]
+                what = EVENT[kind](f"event-{position:04d}", **fields)
+                batches.append(connection, begun.id, Event(what, Moment(now, steady, steady, "one")))
                 known.append(f"event-{position:04d}")
         stored = batches.get(connection, begun.id)
         assert stored is not None
-        state = state_at(stored.snapshot, stored.events, now)
+        state = state_at(stored.snapshot, stored.events, Moment(now, (now - START).total_seconds(), (now - START).total_seconds(), "one"))
         assert [event.id for event in stored.events] == known
         standing = shelf.standing(connection)
         on_shelf = sorted(number for found in standing if found.place == "shelf" for number in found.jars)
@@ -55,8 +72,8 @@ def test_batches_are_numbered_by_year() -> None:
         numbers = []
         for position, year in enumerate((2026, 2026, 2027, 2026)):
             begun = dataclasses.replace(BATCH, id=f"batch-{position:04d}", number="", begun_at=START.replace(year=year))
-            numbers.append(batches.add(connection, begun, "{}").number)
+            numbers.append(batches.add(connection, begun, VERDICT).number)
         assert numbers == ["26-001", "26-002", "27-001", "26-003"]
         again = dataclasses.replace(BATCH, id="batch-0000", title="Another title")
-        assert batches.add(connection, again, "{}").title == BATCH.title, "the same id is the same batch"
+        assert batches.add(connection, again, VERDICT).title == BATCH.title, "the same id is the same batch"
         connection.close()

@@ -46,7 +46,9 @@ def test_events_and_snapshots_cannot_be_changed(tmp_path: Path) -> None:
         with pytest.raises(sqlite3.IntegrityError):
             connection.execute(statement)
     with pytest.raises(sqlite3.IntegrityError):
-        connection.execute("INSERT INTO event VALUES ('event-9999', 'no-batch-at-all', 1, '', 'step', NULL, NULL, '{}')")
+        connection.execute(
+            "INSERT INTO event (id, batch_id, sequence, at, kind, data) VALUES ('event-9999', 'no-batch-at-all', 1, '', 'step', '{}')"
+        )
 
 
 def test_the_demo_is_told_relative_to_its_start(tmp_path: Path) -> None:

@@ -1,5 +1,6 @@
-/** Talking to Rheum's server. Every refusal comes with a sentence to show. */
-import type { components } from "./schema";
+/** Talking to Rheum's server: paths, bodies and answers as its own document has them. Every refusal comes with a sentence. */
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
 export type Verdict = Schemas["VerdictOut"];
@@ -14,9 +15,12 @@ export type JarStanding = Schemas["BatchOut.JarStanding"];
 export type RunAction = Schemas["BatchOut.Action"];
 export type Shelf = Schemas["ShelfOut"];
 export type ShelfBatch = Schemas["ShelfOut.ShelfBatch"];
-export type CheckIn = Partial<Schemas["CheckIn"]>;
-export type BeginIn = Partial<Omit<Schemas["BeginIn"], "wish">> & { id: string; text: string; wish?: WishIn };
-export type EventIn = Partial<Schemas["EventIn"]> & Pick<Schemas["EventIn"], "id" | "kind">;
+export type CheckIn = Schemas["CheckIn"];
+export type BeginIn = Schemas["BeginIn"];
+export type EventIn = Schemas["EventIn"];
+type Told<E> = E extends { id: string } ? Omit<E, "id"> : never;
+/** A tap before it has its id. */
+export type Tap = Told<EventIn>;
 export type Change = Schemas["VerdictOut.Change"];
 export type Becoming = Schemas["BecomingOut"];
 export type Comparison = Schemas["ComparisonOut"];
@@ -24,7 +28,7 @@ export type Placements = Schemas["PlacementsOut"];
 export type RecipeShelf = Schemas["RecipeShelfOut"];
 export type OwnRecipe = Schemas["RecipeShelfOut.RecipeView"];
 export type Tested = Schemas["RecipeShelfOut.TestedView"];
-export type RecipeIn = Partial<Schemas["RecipeIn"]> & Pick<Schemas["RecipeIn"], "id" | "text">;
+export type RecipeIn = Schemas["RecipeIn"];
 export type Choices = Schemas["ChoicesOut"];
 export type EntryIn = Schemas["EntryIn"];
 export type EnteredIn = Schemas["EnteredIn"];
@@ -33,18 +37,19 @@ export type WriteFormat = Schemas["RecipeWriteIn"]["format"];
 export type ReckonAsked = Schemas["ReckonIn"]["asked"];
 export type Answer = Schemas["AnswerOut"];
 export type Plan = Schemas["PlanOut"];
-export type PlanIn = Partial<Omit<Schemas["PlanIn"], "wish">> & { text: string; wish: WishIn };
-export type WishIn = Partial<Schemas["PlanIn.WishIn"]>;
-export type Stock = Schemas["StockOut"] & { stock: Required<Schemas["StockOut.Stock"]> };
+export type PlanIn = Schemas["PlanIn"];
+export type WishIn = Schemas["PlanIn.WishIn"];
+export type Stock = Schemas["StockOut"];
 export type Bottle = Schemas["StockOut.Bottle"];
 export type Canner = Schemas["StockOut.Canner"];
 export type CanMake = Schemas["CanMakeOut"];
 export type ScaleReading = Schemas["ReadingOut"];
 export type Sheet = Schemas["SheetOut"];
+export type SheetIn = Schemas["SheetIn"];
 export type Paper = "a4" | "letter";
-export type KitchenIn = Partial<Schemas["KitchenIn"]>;
+export type KitchenIn = Schemas["KitchenIn"];
 
-/** What the server refused, with its sentence; `gone` when no server answered at all. */
+/** What the server refused, with its sentence; `gone` when no server answered, or not in time: then it may have been done. */
 export class Refusal extends Error {
   constructor(
     message: string,
@@ -58,81 +63,146 @@ export class Refusal extends Error {
   }
 }
 
-async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
-  let response: Response;
-  try {
-    response = await fetch(path, {
-      method,
-      signal,
-      headers: body === undefined ? {} : { "Content-Type": "application/json" },
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
-  } catch (error) {
-    if (error instanceof DOMException && error.name === "AbortError") throw error;
-    throw new Refusal("Rheum's server does not answer. Start it again; nothing that was saved is lost.", 0);
+declare module "@tanstack/react-query" {
+  interface Register {
+    defaultError: Refusal;
   }
-  if (!response.ok) {
-    const problem = (await response.json().catch(() => ({}))) as { detail?: string; field?: string };
-    throw new Refusal(
-      problem.detail ?? `The server answered ${response.status}. Try again.`,
-      response.status,
-      problem.field,
-    );
-  }
-  return response;
 }
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  return (await (await send(method, path, body, signal)).json()) as T;
+/** Milliseconds that a screen waits for an answer: what is asked again soon waits less, what is worked out at length more. */
+const PATIENCE: readonly (readonly [path: RegExp, ms: number])[] = [
+  [/^\/api\/(?:alive|scale)/, 3000],
+  [/^\/api\/batches\/[^/]+(?:\/events)?$/, 4000],
+  [/^\/api\/(?:sheet|can-make|recipes|compare|own-formulas|batches$)/, 20_000],
+];
+const USUALLY_MS = 8000;
+const SILENT = "Rheum's server does not answer. Start it again; nothing that was saved is lost.";
+const SLOW = "Rheum's server has not answered in time. It may be asleep or out of reach; what was saved is safe.";
+
+const patience = (path: string): number => PATIENCE.find(([known]) => known.test(path))?.[1] ?? USUALLY_MS;
+
+/** One request with a time limit of its own: a server that hangs is noticed, whatever the network says. */
+async function limited(request: Request): Promise<Response> {
+  const clock = AbortSignal.timeout(patience(new URL(request.url).pathname));
+  const signal = AbortSignal.any([request.signal, clock]);
+  try {
+    const response = await fetch(request, { signal });
+    // The body is part of the answer: a server that stops in the middle of it has not answered.
+    return new Response(await response.arrayBuffer(), response);
+  } catch (error) {
+    if (request.signal.aborted) throw error;
+    throw new Refusal(clock.aborted ? SLOW : SILENT, 0);
+  }
+}
+
+const client = createClient<paths>({ baseUrl: location.origin, fetch: limited });
+
+interface Answered<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+async function got<T>(answer: Promise<Answered<T>>): Promise<T> {
+  const { data, error, response } = await answer;
+  if (data !== undefined) return data;
+  const problem = (typeof error === "object" && error ? error : {}) as { detail?: string; field?: string };
+  throw new Refusal(
+    problem.detail ?? `The server answered ${response.status}. Try again.`,
+    response.status,
+    problem.field,
+  );
+}
+
+/** At most one such request on its way: while one is, the newest waits, and those before it are never sent. A server that is
+ *  slow is not given a queue of questions that nobody wants answered any more. */
+function oneAtATime<Asked, T>(send: (asked: Asked, signal?: AbortSignal) => Promise<T>) {
+  let busy = false;
+  let next: (() => void) | null = null;
+  return (asked: Asked, signal?: AbortSignal): Promise<T> =>
+    new Promise<T>((resolve, reject) => {
+      const gone = () => reject(new DOMException("no longer asked", "AbortError"));
+      const go = () => {
+        next = null;
+        if (signal?.aborted) {
+          gone();
+          return;
+        }
+        busy = true;
+        // Not given up on the way: the server works it off to its end all the same, and the next may only follow.
+        send(asked)
+          .then(resolve, reject)
+          .finally(() => {
+            busy = false;
+            next?.();
+          });
+      };
+      signal?.addEventListener("abort", gone, { once: true });
+      if (busy) next = go;
+      else go();
+    });
 }
 
 export const api = {
-  alive: () => ask<{ alive: true }>("GET", "/api/alive"),
-  kitchen: () => ask<Kitchen>("GET", "/api/kitchen"),
-  setKitchen: (kitchen: KitchenIn) => ask<Kitchen>("PUT", "/api/kitchen", kitchen),
-  check: (body: CheckIn, signal?: AbortSignal) => ask<Verdict>("POST", "/api/check", body, signal),
-  formulas: () => ask<Schemas["FormulaListOut"]>("GET", "/api/formulas"),
-  formulaText: (id: string, measures: "us" | "metric") =>
-    ask<Schemas["FormulaTextOut"]>("GET", `/api/formulas/${id}/text?measures=${measures}`),
-  becoming: (body: CheckIn & { formula_id: string }, signal?: AbortSignal) =>
-    ask<Becoming>("POST", "/api/becoming", body, signal),
-  plan: (body: PlanIn, signal?: AbortSignal) => ask<Plan>("POST", "/api/plan", body, signal),
-  sheet: (body: PlanIn & { paper: Paper }) => ask<Schemas["SheetOut"]>("POST", "/api/sheet", body),
-  sheetPdf: async (body: PlanIn & { paper: Paper }) => (await send("POST", "/api/sheet.pdf", body)).blob(),
-  canMake: () => ask<CanMake>("GET", "/api/can-make"),
-  stock: () => ask<Stock>("GET", "/api/stock"),
-  putStock: (what: string, body: unknown) => ask<Stock>("PUT", `/api/stock/${what}`, body),
-  postStock: (what: string, body: unknown) => ask<Stock>("POST", `/api/stock/${what}`, body),
-  takeOutStock: (what: string, id: string) => ask<Stock>("DELETE", `/api/stock/${what}/${encodeURIComponent(id)}`),
-  scale: () => ask<ScaleReading>("GET", "/api/scale"),
-  scaleTare: () => ask<ScaleReading>("POST", "/api/scale/tare"),
-  scaleUnit: (unit: ScaleReading["unit"]) => ask<ScaleReading>("POST", "/api/scale/unit", { unit }),
-  scalePut: (grams: number) => ask<ScaleReading>("POST", "/api/scale/put", { grams }),
-  compare: (body: Partial<Schemas["CompareIn"]> & { texts: string[] }) => ask<Comparison>("POST", "/api/compare", body),
-  placements: () => ask<Placements>("GET", "/api/placements"),
-  place: (name: string, kind: string) => ask<Placements>("PUT", "/api/placements", { name, kind }),
-  unplace: (name: string) => ask<Placements>("DELETE", `/api/placements/${encodeURIComponent(name)}`),
-  recipes: () => ask<RecipeShelf>("GET", "/api/recipes"),
-  recipe: (id: string) => ask<Schemas["RecipeOut"]>("GET", `/api/recipes/${id}`),
-  keepRecipe: (recipe: RecipeIn) => ask<Schemas["RecipeOut"]>("PUT", "/api/recipes", recipe),
-  takeOutRecipe: (id: string) => ask<RecipeShelf>("DELETE", `/api/recipes/${id}`),
-  readFile: (name: string, content: string) =>
-    ask<Schemas["RecipeTextOut"]>("POST", "/api/recipes/read", { name, content }),
-  writeFile: (text: string, format: WriteFormat) =>
-    ask<Schemas["WrittenRecipeOut"]>("POST", "/api/recipes/write", { text, format }),
-  choices: () => ask<Choices>("GET", "/api/choices"),
-  setChoices: (choices: Choices) => ask<Choices>("PUT", "/api/choices", choices),
-  lookOver: (entry: EntryIn) => ask<Looked>("POST", "/api/own-formulas/look", entry),
-  enterFormula: (entry: EnteredIn) => ask<Schemas["EnteredOut"]>("POST", "/api/own-formulas", entry),
-  importFormulas: (toml: string) => ask<Schemas["EnteredOut"]>("POST", "/api/own-formulas/import", { toml }),
-  takeOutFormula: (id: string) => ask<Schemas["EnteredOut"]>("DELETE", `/api/own-formulas/${id}`),
-  reckon: (asked: ReckonAsked) => ask<Answer>("POST", "/api/reckon", { asked }),
-  jars: () => ask<Schemas["JarListOut"]>("GET", "/api/jars"),
-  begin: (body: BeginIn) => ask<Batch>("POST", "/api/batches", body),
-  batches: () => ask<BatchList>("GET", "/api/batches"),
-  batch: (id: string) => ask<Batch>("GET", `/api/batches/${id}`),
-  tell: (id: string, event: EventIn) => ask<Batch>("POST", `/api/batches/${id}/events`, event),
-  shelf: () => ask<Shelf>("GET", "/api/shelf"),
+  alive: () => got(client.GET("/api/alive")),
+  kitchen: () => got(client.GET("/api/kitchen")),
+  setKitchen: (body: KitchenIn) => got(client.PUT("/api/kitchen", { body })),
+  check: oneAtATime((body: CheckIn) => got(client.POST("/api/check", { body }))),
+  formulas: () => got(client.GET("/api/formulas")),
+  formulaText: (formula_id: string, measures: "us" | "metric") =>
+    got(client.GET("/api/formulas/{formula_id}/text", { params: { path: { formula_id }, query: { measures } } })),
+  becoming: (body: Schemas["BecomingIn"], signal?: AbortSignal) => got(client.POST("/api/becoming", { body, signal })),
+  plan: oneAtATime((body: PlanIn) => got(client.POST("/api/plan", { body })) as Promise<Plan>),
+  sheet: (body: SheetIn) => got(client.POST("/api/sheet", { body })),
+  sheetPdf: (body: SheetIn) =>
+    got(client.POST("/api/sheet.pdf", { body, parseAs: "blob" }) as Promise<Answered<unknown>>) as Promise<Blob>,
+  canMake: () => got(client.GET("/api/can-make")),
+  stock: () => got(client.GET("/api/stock")),
+  putBottle: (body: Schemas["BottleIn"]) => got(client.PUT("/api/stock/bottles", { body })),
+  titrate: (bottle_id: string, body: Schemas["TitrationIn"]) =>
+    got(client.POST("/api/stock/bottles/{bottle_id}/titration", { body, params: { path: { bottle_id } } })),
+  putCanner: (body: Schemas["CannerIn"]) => got(client.PUT("/api/stock/canners", { body })),
+  putOwnJar: (body: Schemas["OwnJarIn"]) => got(client.PUT("/api/stock/own-jars", { body })),
+  countJars: (jar_id: string, count: number) =>
+    got(client.PUT("/api/stock/jars/{jar_id}", { body: { count }, params: { path: { jar_id } } })),
+  putLids: (body: Schemas["LidsIn"]) => got(client.PUT("/api/stock/lids", { body })),
+  countBands: (mouth: string, count: number) =>
+    got(client.PUT("/api/stock/bands/{mouth}", { body: { count }, params: { path: { mouth } } })),
+  addTrim: (body: Schemas["TrimIn"]) => got(client.POST("/api/stock/trims", { body })),
+  setPantry: (text: string) => got(client.PUT("/api/stock/pantry", { body: { text } })),
+  takeOutStock: (what: string, item_id: string) =>
+    got(client.DELETE("/api/stock/{what}/{item_id}", { params: { path: { what, item_id } } })),
+  scale: () => got(client.GET("/api/scale")),
+  scaleTare: () => got(client.POST("/api/scale/tare")),
+  scaleUnit: (unit: ScaleReading["unit"]) => got(client.POST("/api/scale/unit", { body: { unit } })),
+  scalePut: (grams: number) => got(client.POST("/api/scale/put", { body: { grams } })),
+  compare: (body: Schemas["CompareIn"]) => got(client.POST("/api/compare", { body })),
+  placements: () => got(client.GET("/api/placements")),
+  place: (name: string, kind: string) => got(client.PUT("/api/placements", { body: { name, kind } })),
+  unplace: (name: string) => got(client.DELETE("/api/placements/{name}", { params: { path: { name } } })),
+  recipes: () => got(client.GET("/api/recipes")),
+  recipe: (recipe_id: string) => got(client.GET("/api/recipes/{recipe_id}", { params: { path: { recipe_id } } })),
+  keepRecipe: (body: RecipeIn) => got(client.PUT("/api/recipes", { body })),
+  takeOutRecipe: (recipe_id: string) =>
+    got(client.DELETE("/api/recipes/{recipe_id}", { params: { path: { recipe_id } } })),
+  readFile: (name: string, content: string) => got(client.POST("/api/recipes/read", { body: { name, content } })),
+  writeFile: (text: string, format: WriteFormat) => got(client.POST("/api/recipes/write", { body: { text, format } })),
+  choices: () => got(client.GET("/api/choices")),
+  setChoices: (body: Schemas["ChoicesIn"]) => got(client.PUT("/api/choices", { body })),
+  lookOver: (body: EntryIn) => got(client.POST("/api/own-formulas/look", { body })),
+  enterFormula: (body: EnteredIn) => got(client.POST("/api/own-formulas", { body })),
+  importFormulas: (toml: string) => got(client.POST("/api/own-formulas/import", { body: { toml } })),
+  takeOutFormula: (formula_id: string) =>
+    got(client.DELETE("/api/own-formulas/{formula_id}", { params: { path: { formula_id } } })),
+  reckon: (asked: ReckonAsked) => got(client.POST("/api/reckon", { body: { asked } })),
+  jars: () => got(client.GET("/api/jars")),
+  begin: (body: BeginIn) => got(client.POST("/api/batches", { body })) as Promise<Batch>,
+  batches: () => got(client.GET("/api/batches")) as Promise<BatchList>,
+  batch: (batch_id: string) =>
+    got(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id } } })) as Promise<Batch>,
+  tell: (batch_id: string, body: EventIn) =>
+    got(client.POST("/api/batches/{batch_id}/events", { body, params: { path: { batch_id } } })) as Promise<Batch>,
+  shelf: () => got(client.GET("/api/shelf")),
 };
 
 /** An id made by this screen, so that a double tap is one event. Works without a secure context too. */

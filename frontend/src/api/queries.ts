@@ -1,5 +1,7 @@
-/** The server's answers as React queries. */
+/** The server's answers as React queries. What the kitchen holds is asked under the revision that the server last told, so that
+ *  whatever changed, here or on another screen, is asked for again; nothing else says what to ask for anew. */
 import {
+  keepPreviousData,
   QueryClient,
   type QueryKey,
   replaceEqualDeep,
@@ -19,13 +21,52 @@ export const queryClient = new QueryClient({
   },
 });
 
-export const useKitchen = () => useQuery({ queryKey: ["kitchen"], queryFn: api.kitchen });
-export const useJars = () => useQuery({ queryKey: ["jars"], queryFn: api.jars, staleTime: Number.POSITIVE_INFINITY });
-export const useFormulas = () =>
-  useQuery({ queryKey: ["formulas"], queryFn: api.formulas, staleTime: Number.POSITIVE_INFINITY });
-export const useRecipes = () => useQuery({ queryKey: ["recipes"], queryFn: api.recipes });
-export const usePlacements = () => useQuery({ queryKey: ["placements"], queryFn: api.placements });
-export const useChoices = () => useQuery({ queryKey: ["choices"], queryFn: api.choices });
+const ALIVE: QueryKey = ["alive"];
+
+/** Asked every few seconds: whether the server answers, and whether anything changed. */
+export const useAlive = () =>
+  useQuery({ queryKey: ALIVE, queryFn: api.alive, refetchInterval: 3000, refetchIntervalInBackground: false });
+
+/** Under which the kitchen's things are known here: the server's start and its number; the last told while it does not answer. */
+export function useRevision(): string {
+  const alive = useAlive().data;
+  return alive ? `${alive.server} ${alive.revision}` : "";
+}
+
+/** The same for what a verdict rests on. */
+export function useFacts(): string {
+  const alive = useAlive().data;
+  return alive ? `${alive.server} ${alive.facts}` : "";
+}
+
+/** What was last known under each name: a look that fails must not wipe it off the screen. */
+const lastKnown = new Map<string, unknown>();
+
+/** What stands under a name in the kitchen. What is known stays on the screen while a newer answer is on its way, or fails. */
+function useKept<T>(name: string, ask: () => Promise<T>) {
+  const alive = useAlive();
+  const asked = useQuery({
+    queryKey: [name, useRevision()],
+    queryFn: ask,
+    // The revision first: without it everything would be asked for twice.
+    enabled: alive.isFetched,
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+  });
+  if (asked.data !== undefined) lastKnown.set(name, asked.data);
+  return { data: asked.data ?? (lastKnown.get(name) as T | undefined), error: asked.error };
+}
+
+export const useKitchen = () => useKept("kitchen", api.kitchen);
+export const useJars = () => useKept("jars", api.jars);
+export const useFormulas = () => useKept("formulas", api.formulas);
+export const useRecipes = () => useKept("recipes", api.recipes);
+export const usePlacements = () => useKept("placements", api.placements);
+export const useChoices = () => useKept("choices", api.choices);
+export const useShelf = () => useKept("shelf", api.shelf);
+export const useStock = () => useKept("stock", api.stock);
+export const useCanMake = () => useKept("can-make", api.canMake);
 export const useBatches = () => useQuery({ queryKey: ["batches"], queryFn: api.batches, refetchInterval: 5000 });
 
 const ON_ITS_WAY_MS = 10_000;
@@ -46,53 +87,37 @@ export const useBatch = (id: string) =>
     structuralSharing: laterOf,
   });
 
-/** Puts the answer to a change in place of what was known; an older look that is still on its way is not listened to. */
-export async function answered<T>(client: QueryClient, queryKey: QueryKey, answer: T) {
-  await client.cancelQueries({ queryKey });
-  client.setQueryData(queryKey, answer);
-}
-export const useShelf = () => useQuery({ queryKey: ["shelf"], queryFn: api.shelf });
-export const useStock = () => useQuery({ queryKey: ["stock"], queryFn: api.stock });
-
-/** Changing what is on hand: the answer is the new stock, and whatever rests on it is asked for again. */
-export function useStockChange() {
+/** After a change: its answer is shown at once, and whatever else changed with it is asked for again. */
+export function useChanged() {
   const client = useQueryClient();
-  return useMutation({
-    mutationFn: (change: () => Promise<Stock>) => change(),
-    onSuccess: async (stock) => {
-      await answered(client, ["stock"], stock);
-      for (const key of ["plan", "can-make", "jars", "check"]) client.invalidateQueries({ queryKey: [key] });
-    },
-  });
-}
-
-/** Asked every few seconds: a verdict does not outlive the server that gave it. */
-export const useAlive = () =>
-  useQuery({
-    queryKey: ["alive"],
-    queryFn: api.alive,
-    refetchInterval: 3000,
-    refetchIntervalInBackground: false,
-    gcTime: 0,
-  });
-
-/** What the kitchen adds to the facts has changed: every verdict is asked for again. */
-export function useFactsChanged() {
-  const client = useQueryClient();
-  return () => {
-    for (const key of ["check", "becoming", "recipes", "formulas", "placements"])
-      client.invalidateQueries({ queryKey: [key] });
+  const revision = useRevision();
+  return async <T>(name?: string, answer?: T) => {
+    if (name !== undefined) {
+      // An older look that is still on its way is not listened to.
+      await client.cancelQueries({ queryKey: [name] });
+      client.setQueryData([name, revision], answer);
+    }
+    await client.refetchQueries({ queryKey: ALIVE });
   };
 }
 
-export function useSetKitchen() {
-  const client = useQueryClient();
+/** Changing what is on hand: the answer is the new stock. */
+export function useStockChange() {
+  const changed = useChanged();
+  return useMutation({
+    mutationFn: (change: () => Promise<Stock>) => change(),
+    onSuccess: (stock) => changed("stock", stock),
+  });
+}
+
+/** Setting the kitchen; `onSaved` is told before anything is drawn anew with it. */
+export function useSetKitchen(onSaved?: () => void) {
+  const changed = useChanged();
   return useMutation({
     mutationFn: (kitchen: KitchenIn) => api.setKitchen(kitchen),
-    onSuccess: async (kitchen) => {
-      await answered(client, ["kitchen"], kitchen);
-      client.invalidateQueries({ queryKey: ["check"] });
-      client.invalidateQueries({ queryKey: ["recipes"] });
+    onSuccess: (kitchen) => {
+      onSaved?.();
+      return changed("kitchen", kitchen);
     },
   });
 }

@@ -1634,7 +1634,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every jar on the shelf and in the refrigerator, what to use first at the front. */
+        /** Jars on the shelf and in the refrigerator by batch, the newest first, and how each group stands today. */
         get: {
             parameters: {
                 query?: never;
@@ -2227,13 +2227,23 @@ export interface components {
     schemas: {
         /** AliveOut */
         AliveOut: components["schemas"]["AliveOut.Alive"];
-        /** Alive */
+        /**
+         * Alive
+         * @description The server answers; `server` is another after every start; `revision` changes whenever anything does that a screen may
+         *     show, `facts` whenever a verdict could.
+         */
         "AliveOut.Alive": {
             /**
              * Alive
              * @constant
              */
             alive: true;
+            /** Facts */
+            facts: number;
+            /** Revision */
+            revision: number;
+            /** Server */
+            server: string;
         };
         /** AnswerOut */
         AnswerOut: components["schemas"]["AnswerOut.Answer"];
@@ -2304,14 +2314,25 @@ export interface components {
         BatchListOut: components["schemas"]["BatchListOut.BatchList"];
         /**
          * Action
-         * @description Something the person can say now. The first of a state's actions is the big one.
+         * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full.
          */
         "BatchListOut.Action": {
+            /**
+             * Asks
+             * @default null
+             */
+            asks: string | null;
+            /**
+             * Early
+             * @default false
+             */
+            early: boolean;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "undo";
             /**
              * Load
              * @default null
@@ -2324,6 +2345,12 @@ export interface components {
              * @default null
              */
             step: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            /**
+             * Tone
+             * @default plain
+             * @enum {string}
+             */
+            tone: "big" | "plain" | "warn";
         };
         /**
          * Alternative
@@ -2335,10 +2362,15 @@ export interface components {
             /** Says */
             says: string;
         };
-        /** BatchList */
+        /**
+         * BatchList
+         * @description Batches under way, newest first; `more`: how many older ones are not among them.
+         */
         "BatchListOut.BatchList": {
             /** Batches */
             batches: components["schemas"]["BatchListOut.BatchView"][];
+            /** More */
+            more: number;
             /**
              * Now
              * Format: date-time
@@ -2403,7 +2435,7 @@ export interface components {
              * Line
              * @default null
              */
-            line: number | null;
+            line?: number | null;
             /**
              * Op
              * @enum {string}
@@ -2413,17 +2445,17 @@ export interface components {
              * Setting
              * @default null
              */
-            setting: string | null;
+            setting?: string | null;
             /**
              * Text
              * @default null
              */
-            text: string | null;
+            text?: string | null;
             /**
              * Value
              * @default null
              */
-            value: string | number | null;
+            value?: string | number | null;
         };
         /**
          * CookDown
@@ -2489,11 +2521,16 @@ export interface components {
         };
         /**
          * JarStanding
-         * @description One jar of the batch: where it stands and, where something must be done about it, what.
+         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
          */
         "BatchListOut.JarStanding": {
             /** Advice */
             advice: string | null;
+            /**
+             * Can
+             * @default []
+             */
+            can: ("sealed" | "unsealed" | "again" | "fridge" | "bin" | "spoiled")[];
             /** Code */
             code: string | null;
             /** Load */
@@ -2508,9 +2545,14 @@ export interface components {
         };
         /**
          * LastTap
-         * @description The last event still standing: what can be taken back first.
+         * @description The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on.
          */
         "BatchListOut.LastTap": {
+            /**
+             * Asks Boil
+             * @default false
+             */
+            asks_boil: boolean;
             /** Id */
             id: string;
             /** Says */
@@ -2518,10 +2560,13 @@ export interface components {
         };
         /**
          * Load
-         * @description One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil. `title`: the jars' size, where
-         *     the batch has several.
+         * @description One canner load and its clock. `numbers`: its jars; `again`: they are processed a second time. `ends_at`: when
+         *     the minutes will be full, as the steady clock counts them, told by the wall clock of this moment; `in_doubt_s`: seconds that count only if
+         *     the person says that it boiled. `title`: the jars' size, where the batch has several.
          */
         "BatchListOut.Load": {
+            /** Again */
+            again: boolean;
             /** Boil At */
             boil_at: string | null;
             /** Boils Lost */
@@ -2532,6 +2577,8 @@ export interface components {
             ends_at: string | null;
             /** Heat Off At */
             heat_off_at: string | null;
+            /** In Doubt S */
+            in_doubt_s: number;
             /** Jars */
             jars: number;
             /** Lifted At */
@@ -2540,11 +2587,13 @@ export interface components {
             minutes: number | null;
             /** Number */
             number: number;
+            /** Numbers */
+            numbers: number[];
             /**
              * Phase
              * @enum {string}
              */
-            phase: "waiting" | "heating" | "boiling" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked";
+            phase: "waiting" | "stood" | "heating" | "boiling" | "doubt" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked" | "cold";
             /** Rest Ends At */
             rest_ends_at: string | null;
             /** Title */
@@ -2567,11 +2616,17 @@ export interface components {
         };
         /**
          * RunState
-         * @description A batch as it stands at a moment.
+         * @description A batch as it stands at a moment. `load`: the number of the load that is meant now; `told`: what must be known besides;
+         *     `altitude`: the kitchen's height that counts.
          */
         "BatchListOut.RunState": {
             /** Actions */
             actions: components["schemas"]["BatchListOut.Action"][];
+            /**
+             * Altitude
+             * @default null
+             */
+            altitude: string | null;
             /** @default null */
             brine: components["schemas"]["BatchListOut.Brine"] | null;
             /**
@@ -2590,6 +2645,11 @@ export interface components {
             /** Jars Filled */
             jars_filled: number | null;
             last_tap: components["schemas"]["BatchListOut.LastTap"] | null;
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
             /** Loads */
             loads: components["schemas"]["BatchListOut.Load"][];
             /** Part Jar */
@@ -2599,6 +2659,16 @@ export interface components {
              * @enum {string}
              */
             step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+            /**
+             * Told
+             * @default []
+             */
+            told: string[];
+            /**
+             * Trail
+             * @default []
+             */
+            trail: components["schemas"]["BatchListOut.TrailStep"][];
             /** Waits Until */
             waits_until: string | null;
         };
@@ -2740,18 +2810,47 @@ export interface components {
             /** Weeks */
             weeks: number;
         };
+        /**
+         * TrailStep
+         * @description One step of a batch on the way to the shelf.
+         */
+        "BatchListOut.TrailStep": {
+            /** Says */
+            says: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "past" | "now" | "next";
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+        };
         /** BatchOut */
         BatchOut: components["schemas"]["BatchOut.BatchView"];
         /**
          * Action
-         * @description Something the person can say now. The first of a state's actions is the big one.
+         * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full.
          */
         "BatchOut.Action": {
+            /**
+             * Asks
+             * @default null
+             */
+            asks: string | null;
+            /**
+             * Early
+             * @default false
+             */
+            early: boolean;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "undo";
             /**
              * Load
              * @default null
@@ -2764,6 +2863,12 @@ export interface components {
              * @default null
              */
             step: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            /**
+             * Tone
+             * @default plain
+             * @enum {string}
+             */
+            tone: "big" | "plain" | "warn";
         };
         /**
          * Alternative
@@ -2833,7 +2938,7 @@ export interface components {
              * Line
              * @default null
              */
-            line: number | null;
+            line?: number | null;
             /**
              * Op
              * @enum {string}
@@ -2843,17 +2948,17 @@ export interface components {
              * Setting
              * @default null
              */
-            setting: string | null;
+            setting?: string | null;
             /**
              * Text
              * @default null
              */
-            text: string | null;
+            text?: string | null;
             /**
              * Value
              * @default null
              */
-            value: string | number | null;
+            value?: string | number | null;
         };
         /**
          * CookDown
@@ -2919,11 +3024,16 @@ export interface components {
         };
         /**
          * JarStanding
-         * @description One jar of the batch: where it stands and, where something must be done about it, what.
+         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
          */
         "BatchOut.JarStanding": {
             /** Advice */
             advice: string | null;
+            /**
+             * Can
+             * @default []
+             */
+            can: ("sealed" | "unsealed" | "again" | "fridge" | "bin" | "spoiled")[];
             /** Code */
             code: string | null;
             /** Load */
@@ -2938,9 +3048,14 @@ export interface components {
         };
         /**
          * LastTap
-         * @description The last event still standing: what can be taken back first.
+         * @description The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on.
          */
         "BatchOut.LastTap": {
+            /**
+             * Asks Boil
+             * @default false
+             */
+            asks_boil: boolean;
             /** Id */
             id: string;
             /** Says */
@@ -2948,10 +3063,13 @@ export interface components {
         };
         /**
          * Load
-         * @description One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil. `title`: the jars' size, where
-         *     the batch has several.
+         * @description One canner load and its clock. `numbers`: its jars; `again`: they are processed a second time. `ends_at`: when
+         *     the minutes will be full, as the steady clock counts them, told by the wall clock of this moment; `in_doubt_s`: seconds that count only if
+         *     the person says that it boiled. `title`: the jars' size, where the batch has several.
          */
         "BatchOut.Load": {
+            /** Again */
+            again: boolean;
             /** Boil At */
             boil_at: string | null;
             /** Boils Lost */
@@ -2962,6 +3080,8 @@ export interface components {
             ends_at: string | null;
             /** Heat Off At */
             heat_off_at: string | null;
+            /** In Doubt S */
+            in_doubt_s: number;
             /** Jars */
             jars: number;
             /** Lifted At */
@@ -2970,11 +3090,13 @@ export interface components {
             minutes: number | null;
             /** Number */
             number: number;
+            /** Numbers */
+            numbers: number[];
             /**
              * Phase
              * @enum {string}
              */
-            phase: "waiting" | "heating" | "boiling" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked";
+            phase: "waiting" | "stood" | "heating" | "boiling" | "doubt" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked" | "cold";
             /** Rest Ends At */
             rest_ends_at: string | null;
             /** Title */
@@ -2997,11 +3119,17 @@ export interface components {
         };
         /**
          * RunState
-         * @description A batch as it stands at a moment.
+         * @description A batch as it stands at a moment. `load`: the number of the load that is meant now; `told`: what must be known besides;
+         *     `altitude`: the kitchen's height that counts.
          */
         "BatchOut.RunState": {
             /** Actions */
             actions: components["schemas"]["BatchOut.Action"][];
+            /**
+             * Altitude
+             * @default null
+             */
+            altitude: string | null;
             /** @default null */
             brine: components["schemas"]["BatchOut.Brine"] | null;
             /**
@@ -3020,6 +3148,11 @@ export interface components {
             /** Jars Filled */
             jars_filled: number | null;
             last_tap: components["schemas"]["BatchOut.LastTap"] | null;
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
             /** Loads */
             loads: components["schemas"]["BatchOut.Load"][];
             /** Part Jar */
@@ -3029,6 +3162,16 @@ export interface components {
              * @enum {string}
              */
             step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+            /**
+             * Told
+             * @default []
+             */
+            told: string[];
+            /**
+             * Trail
+             * @default []
+             */
+            trail: components["schemas"]["BatchOut.TrailStep"][];
             /** Waits Until */
             waits_until: string | null;
         };
@@ -3171,6 +3314,24 @@ export interface components {
             weeks: number;
         };
         /**
+         * TrailStep
+         * @description One step of a batch on the way to the shelf.
+         */
+        "BatchOut.TrailStep": {
+            /** Says */
+            says: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "past" | "now" | "next";
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+        };
+        /**
          * BecomingIn
          * @description A recipe, and the formula that it should become.
          */
@@ -3179,54 +3340,54 @@ export interface components {
              * Altitude Ft
              * @default null
              */
-            altitude_ft: number | null;
+            altitude_ft?: number | null;
             /**
              * Altitude M
              * @default null
              */
-            altitude_m: number | null;
+            altitude_m?: number | null;
             /** Formula Id */
             formula_id: string;
             /**
              * Headspace Mm
              * @default null
              */
-            headspace_mm: number | null;
+            headspace_mm?: number | null;
             /**
              * Jar
              * @default null
              */
-            jar: string | null;
+            jar?: string | null;
             /**
              * Measures
              * @default null
              */
-            measures: ("us" | "metric" | "imperial") | null;
+            measures?: ("us" | "metric" | "imperial") | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /**
              * Minutes
              * @default null
              */
-            minutes: number | null;
+            minutes?: number | null;
             /**
              * Pack
              * @default null
              */
-            pack: ("raw" | "hot") | null;
+            pack?: ("raw" | "hot") | null;
             /**
              * Recipe
              * @default null
              */
-            recipe: unknown | null;
+            recipe?: unknown | null;
             /**
              * Text
              * @default null
              */
-            text: string | null;
+            text?: string | null;
         };
         /** BecomingOut */
         BecomingOut: components["schemas"]["BecomingOut.Becoming"];
@@ -3331,49 +3492,49 @@ export interface components {
              * Formula Id
              * @default null
              */
-            formula_id: string | null;
+            formula_id?: string | null;
             /**
              * Headspace Mm
              * @default null
              */
-            headspace_mm: number | null;
+            headspace_mm?: number | null;
             /** Id */
             id: string;
             /**
              * Jar
              * @default null
              */
-            jar: string | null;
+            jar?: string | null;
             /**
              * Jars
              * @default null
              */
-            jars: number | null;
+            jars?: number | null;
             /**
              * Jars Per Load
              * @default null
              */
-            jars_per_load: number | null;
+            jars_per_load?: number | null;
             /**
              * Measures
              * @default null
              */
-            measures: ("us" | "metric" | "imperial") | null;
+            measures?: ("us" | "metric" | "imperial") | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /**
              * Minutes
              * @default null
              */
-            minutes: number | null;
+            minutes?: number | null;
             /**
              * Pack
              * @default null
              */
-            pack: ("raw" | "hot") | null;
+            pack?: ("raw" | "hot") | null;
             /** Text */
             text: string;
             /**
@@ -3394,7 +3555,7 @@ export interface components {
              *       "vinegar_ml": null
              *     }
              */
-            wish: components["schemas"]["BeginIn.WishIn"];
+            wish?: components["schemas"]["BeginIn.WishIn"];
         };
         /**
          * BasketIn
@@ -3415,7 +3576,7 @@ export interface components {
              * Count
              * @default null
              */
-            count: number | null;
+            count?: number | null;
             /** Jar */
             jar: string;
         };
@@ -3450,66 +3611,66 @@ export interface components {
              * Baskets
              * @default []
              */
-            baskets: components["schemas"]["BeginIn.BasketIn"][];
+            baskets?: components["schemas"]["BeginIn.BasketIn"][];
             /**
              * Brine Ml
              * @default null
              */
-            brine_ml: number | string | null;
+            brine_ml?: number | string | null;
             /**
              * Canner
              * @default null
              */
-            canner: string | null;
+            canner?: string | null;
             /**
              * Factor
              * @default null
              */
-            factor: number | null;
+            factor?: number | null;
             /**
              * From Bottles
              * @default false
              */
-            from_bottles: boolean;
+            from_bottles?: boolean;
             /**
              * Jars
              * @default []
              */
-            jars: components["schemas"]["BeginIn.JarWishIn"][];
+            jars?: components["schemas"]["BeginIn.JarWishIn"][];
             /**
              * Jars Wanted
              * @default null
              */
-            jars_wanted: number | null;
+            jars_wanted?: number | null;
             /**
              * Loads
              * @default null
              */
-            loads: number | null;
+            loads?: number | null;
             /**
              * Long Mm
              * @default null
              */
-            long_mm: number | string | null;
+            long_mm?: number | string | null;
             /** @default null */
-            pan: components["schemas"]["BeginIn.PanIn"] | null;
+            pan?: components["schemas"]["BeginIn.PanIn"] | null;
             /**
              * Pot L
              * @default null
              */
-            pot_l: number | string | null;
+            pot_l?: number | string | null;
             /** @default null */
-            stick: components["schemas"]["BeginIn.StickIn"] | null;
+            stick?: components["schemas"]["BeginIn.StickIn"] | null;
             /**
              * Thick Mm
              * @default null
              */
-            thick_mm: number | string | null;
+            thick_mm?: number | string | null;
             /**
              * Vinegar Ml
              * @default null
              */
-            vinegar_ml: number | string | null;
+            vinegar_ml?: number | string | null;
         };
         /**
          * BottleIn
@@ -3528,27 +3689,27 @@ export interface components {
              * Lot
              * @default
              */
-            lot: string;
+            lot?: string;
             /**
              * Name
              * @default
              */
-            name: string;
+            name?: string;
             /**
              * Opened
              * @default null
              */
-            opened: string | null;
+            opened?: string | null;
             /**
              * Price
              * @default null
              */
-            price: number | null;
+            price?: number | null;
             /**
              * Size Ml
              * @default null
              */
-            size_ml: number | string | null;
+            size_ml?: number | string | null;
         };
         /** CanMakeOut */
         CanMakeOut: components["schemas"]["CanMakeOut.CanMakeView"];
@@ -3629,7 +3790,7 @@ export interface components {
              * Water L
              * @default null
              */
-            water_l: number | string | null;
+            water_l?: number | string | null;
             /** Watts */
             watts: number;
             /** Width Mm */
@@ -3644,57 +3805,57 @@ export interface components {
              * Altitude Ft
              * @default null
              */
-            altitude_ft: number | null;
+            altitude_ft?: number | null;
             /**
              * Altitude M
              * @default null
              */
-            altitude_m: number | null;
+            altitude_m?: number | null;
             /**
              * Formula Id
              * @default null
              */
-            formula_id: string | null;
+            formula_id?: string | null;
             /**
              * Headspace Mm
              * @default null
              */
-            headspace_mm: number | null;
+            headspace_mm?: number | null;
             /**
              * Jar
              * @default null
              */
-            jar: string | null;
+            jar?: string | null;
             /**
              * Measures
              * @default null
              */
-            measures: ("us" | "metric" | "imperial") | null;
+            measures?: ("us" | "metric" | "imperial") | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /**
              * Minutes
              * @default null
              */
-            minutes: number | null;
+            minutes?: number | null;
             /**
              * Pack
              * @default null
              */
-            pack: ("raw" | "hot") | null;
+            pack?: ("raw" | "hot") | null;
             /**
              * Recipe
              * @default null
              */
-            recipe: unknown | null;
+            recipe?: unknown | null;
             /**
              * Text
              * @default null
              */
-            text: string | null;
+            text?: string | null;
         };
         /**
          * ChoicesIn
@@ -3786,22 +3947,22 @@ export interface components {
              * Altitude Ft
              * @default null
              */
-            altitude_ft: number | null;
+            altitude_ft?: number | null;
             /**
              * Altitude M
              * @default null
              */
-            altitude_m: number | null;
+            altitude_m?: number | null;
             /**
              * Measures
              * @default null
              */
-            measures: ("us" | "metric" | "imperial") | null;
+            measures?: ("us" | "metric" | "imperial") | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /** Texts */
             texts: string[];
         };
@@ -3888,7 +4049,7 @@ export interface components {
              * Bands Ft
              * @default []
              */
-            bands_ft: number[];
+            bands_ft?: number[];
             /** Headspace Mm */
             headspace_mm: number;
             /**
@@ -3923,7 +4084,7 @@ export interface components {
              * Weeks
              * @default 4
              */
-            weeks: number;
+            weeks?: number;
             /** Yield High */
             yield_high: number;
             /** Yield Jar */
@@ -3952,7 +4113,7 @@ export interface components {
              * Bands Ft
              * @default []
              */
-            bands_ft: number[];
+            bands_ft?: number[];
             /** Headspace Mm */
             headspace_mm: number;
             /**
@@ -3983,7 +4144,7 @@ export interface components {
              * Weeks
              * @default 4
              */
-            weeks: number;
+            weeks?: number;
             /** Yield High */
             yield_high: number;
             /** Yield Jar */
@@ -3993,103 +4154,292 @@ export interface components {
         };
         /**
          * EventIn
-         * @description A tap at the stove. The screen makes the id; the server gives the time.
+         * @description A tap at the stove: what happened, told apart by `kind`. The screen makes the id; the server gives the time.
          */
-        EventIn: {
+        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Undone"];
+        /**
+         * Again
+         * @description Jars are made ready to be processed again: rims looked at, new lids on; a load of its own.
+         */
+        "EventIn.Again": {
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: number[];
             /**
-             * Early
-             * @default null
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            early: boolean | null;
+            kind: "again";
+        };
+        /**
+         * BoilLost
+         * @description The boil stopped: the minutes begin again from zero.
+         */
+        "EventIn.BoilLost": {
             /** Id */
             id: string;
             /**
-             * Jar
-             * @default null
-             */
-            jar: number | null;
-            /**
-             * Jars
-             * @default null
-             */
-            jars: number | null;
-            /**
-             * Kind
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boil-lost" | "heat-off" | "lifted" | "seal" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "undo";
+            kind: "boil-lost";
+            /** Load */
+            load: number;
+        };
+        /**
+         * BoiledOn
+         * @description The person says that it boiled all the while: what the machine slept through, or did not measure, counts.
+         */
+        "EventIn.BoiledOn": {
+            /** Id */
+            id: string;
             /**
-             * Load
-             * @default null
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            load: number | null;
+            kind: "boiled-on";
+            /** Load */
+            load: number;
+        };
+        /**
+         * Boiling
+         * @description It boils: the minutes begin.
+         */
+        "EventIn.Boiling": {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "boiling";
+            /** Load */
+            load: number;
+        };
+        /**
+         * BrineUsed
+         * @description The first jars are filled: how many, the millilitres of brine that went into them, how many batches of it were mixed.
+         */
+        "EventIn.BrineUsed": {
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "brine";
             /**
              * Mixed
-             * @default null
+             * @default 1
              */
-            mixed: number | null;
+            mixed?: number;
+            used_ml: number | string;
+        };
+        /**
+         * Filled
+         * @description The jars are filled and lidded: how many in all, whether a part jar is over, and of several sizes how many of each.
+         */
+        "EventIn.Filled": {
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: number;
             /**
-             * Now G
-             * @default null
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            now_g: number | string | null;
-            /**
-             * Now Mm
-             * @default null
-             */
-            now_mm: number | string | null;
-            /**
-             * Of
-             * @default null
-             */
-            of: string | null;
-            /**
-             * Pan G
-             * @default null
-             */
-            pan_g: number | string | null;
+            kind: "filled";
             /**
              * Part Jar
-             * @default null
+             * @default false
              */
-            part_jar: boolean | null;
-            /**
-             * Sealed
-             * @default null
-             */
-            sealed: boolean | null;
+            part_jar?: boolean;
             /**
              * Sizes
              * @default null
              */
-            sizes: {
+            sizes?: {
                 [key: string]: number;
             } | null;
+        };
+        /**
+         * HeatOff
+         * @description The heat is off; `early`: before the minutes were full, and meant so.
+         */
+        "EventIn.HeatOff": {
             /**
-             * Start G
-             * @default null
+             * Early
+             * @default false
              */
-            start_g: number | string | null;
+            early?: boolean;
+            /** Id */
+            id: string;
             /**
-             * Start Mm
-             * @default null
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            start_mm: number | string | null;
+            kind: "heat-off";
+            /** Load */
+            load: number;
+        };
+        /**
+         * Lifted
+         * @description A load is out of the canner.
+         */
+        "EventIn.Lifted": {
+            /** Id */
+            id: string;
             /**
-             * Step
-             * @default null
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            step: string | null;
+            kind: "lifted";
+            /** Load */
+            load: number;
+        };
+        /**
+         * Loaded
+         * @description A load is in the canner.
+         */
+        "EventIn.Loaded": {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "loaded";
+            /** Load */
+            load: number;
+        };
+        /**
+         * Moved
+         * @description One jar went to the refrigerator or into the bin.
+         */
+        "EventIn.Moved": {
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moved";
             /**
              * To
-             * @default null
+             * @enum {string}
              */
-            to: ("fridge" | "bin") | null;
+            to: "fridge" | "bin";
+        };
+        /**
+         * PanRead
+         * @description What cooks down was weighed in its pan (grams), or a marked stick was read (millimetres).
+         */
+        "EventIn.PanRead": {
+            /** Id */
+            id: string;
             /**
-             * Used Ml
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pan";
+            now_g?: number | string | null;
+            now_mm?: number | string | null;
+            pan_g?: number | string | null;
+            start_g?: number | string | null;
+            start_mm?: number | string | null;
+        };
+        /**
+         * Refrigerated
+         * @description The jars of a refrigerator batch, or of a load that was never processed, are in the refrigerator.
+         */
+        "EventIn.Refrigerated": {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "refrigerated";
+            /**
+             * Load
              * @default null
              */
-            used_ml: number | string | null;
+            load?: number | null;
+        };
+        /**
+         * Sealed
+         * @description A lid was looked at: whether the jar sealed.
+         */
+        "EventIn.Sealed": {
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seal";
+            /** Sealed */
+            sealed: boolean;
+        };
+        /**
+         * Spoiled
+         * @description One jar shows signs of spoilage: bulging, spurting, leaking, mould, gas, an off smell, cloudiness that was not there.
+         */
+        "EventIn.Spoiled": {
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "spoiled";
+        };
+        /**
+         * Stepped
+         * @description A step before the filling is done.
+         */
+        "EventIn.Stepped": {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "step";
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+        };
+        /**
+         * Undone
+         * @description A tap taken back. `boiled`: for heat off or a boil lost, taken back late, whether it boiled all the while.
+         */
+        "EventIn.Undone": {
+            /**
+             * Boiled
+             * @default null
+             */
+            boiled?: boolean | null;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "undo";
+            /** Of */
+            of: string;
         };
         /** FormulaListOut */
         FormulaListOut: components["schemas"]["FormulaListOut.FormulaList"];
@@ -4203,7 +4553,7 @@ export interface components {
              * Jars Per Load
              * @default null
              */
-            jars_per_load: number | null;
+            jars_per_load?: number | null;
             /**
              * Measures
              * @enum {string}
@@ -4213,7 +4563,7 @@ export interface components {
              * Name
              * @default My kitchen
              */
-            name: string;
+            name?: string;
         };
         /** KitchenOut */
         KitchenOut: components["schemas"]["KitchenOut.KitchenView"];
@@ -4407,47 +4757,47 @@ export interface components {
              * Altitude Ft
              * @default null
              */
-            altitude_ft: number | null;
+            altitude_ft?: number | null;
             /**
              * Altitude M
              * @default null
              */
-            altitude_m: number | null;
+            altitude_m?: number | null;
             /**
              * Formula Id
              * @default null
              */
-            formula_id: string | null;
+            formula_id?: string | null;
             /**
              * Headspace Mm
              * @default null
              */
-            headspace_mm: number | null;
+            headspace_mm?: number | null;
             /**
              * Jar
              * @default null
              */
-            jar: string | null;
+            jar?: string | null;
             /**
              * Measures
              * @default null
              */
-            measures: ("us" | "metric" | "imperial") | null;
+            measures?: ("us" | "metric" | "imperial") | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /**
              * Minutes
              * @default null
              */
-            minutes: number | null;
+            minutes?: number | null;
             /**
              * Pack
              * @default null
              */
-            pack: ("raw" | "hot") | null;
+            pack?: ("raw" | "hot") | null;
             /** Text */
             text: string;
             /**
@@ -4468,7 +4818,7 @@ export interface components {
              *       "vinegar_ml": null
              *     }
              */
-            wish: components["schemas"]["PlanIn.WishIn"];
+            wish?: components["schemas"]["PlanIn.WishIn"];
         };
         /**
          * BasketIn
@@ -4489,7 +4839,7 @@ export interface components {
              * Count
              * @default null
              */
-            count: number | null;
+            count?: number | null;
             /** Jar */
             jar: string;
         };
@@ -4524,80 +4874,99 @@ export interface components {
              * Baskets
              * @default []
              */
-            baskets: components["schemas"]["PlanIn.BasketIn"][];
+            baskets?: components["schemas"]["PlanIn.BasketIn"][];
             /**
              * Brine Ml
              * @default null
              */
-            brine_ml: number | string | null;
+            brine_ml?: number | string | null;
             /**
              * Canner
              * @default null
              */
-            canner: string | null;
+            canner?: string | null;
             /**
              * Factor
              * @default null
              */
-            factor: number | null;
+            factor?: number | null;
             /**
              * From Bottles
              * @default false
              */
-            from_bottles: boolean;
+            from_bottles?: boolean;
             /**
              * Jars
              * @default []
              */
-            jars: components["schemas"]["PlanIn.JarWishIn"][];
+            jars?: components["schemas"]["PlanIn.JarWishIn"][];
             /**
              * Jars Wanted
              * @default null
              */
-            jars_wanted: number | null;
+            jars_wanted?: number | null;
             /**
              * Loads
              * @default null
              */
-            loads: number | null;
+            loads?: number | null;
             /**
              * Long Mm
              * @default null
              */
-            long_mm: number | string | null;
+            long_mm?: number | string | null;
             /** @default null */
-            pan: components["schemas"]["PlanIn.PanIn"] | null;
+            pan?: components["schemas"]["PlanIn.PanIn"] | null;
             /**
              * Pot L
              * @default null
              */
-            pot_l: number | string | null;
+            pot_l?: number | string | null;
             /** @default null */
-            stick: components["schemas"]["PlanIn.StickIn"] | null;
+            stick?: components["schemas"]["PlanIn.StickIn"] | null;
             /**
              * Thick Mm
              * @default null
              */
-            thick_mm: number | string | null;
+            thick_mm?: number | string | null;
             /**
              * Vinegar Ml
              * @default null
              */
-            vinegar_ml: number | string | null;
+            vinegar_ml?: number | string | null;
         };
         /** PlanOut */
         PlanOut: components["schemas"]["PlanOut.Plan"];
-        /** AcidLedger */
+        /**
+         * AcidLedger
+         * @description The acid of a recipe. `brine_short`: its brine is weaker than the formula's by more than the rules let pass; `canning_ph` and
+         *     `target_ph`: what the estimate is held against.
+         */
         "PlanOut.AcidLedger": {
             /** Brine Percent */
             brine_percent: number | null;
+            /**
+             * Brine Short
+             * @default false
+             */
+            brine_short: boolean;
             /** Brought */
             brought: components["schemas"]["PlanOut.Mol"][];
+            /**
+             * Canning Ph
+             * @default 4.6
+             */
+            canning_ph: number;
             /** Formula Brine Percent */
             formula_brine_percent: number | null;
             ph: components["schemas"]["PlanOut.Ph"] | null;
             /** Taken Up */
             taken_up: components["schemas"]["PlanOut.Mol"][];
+            /**
+             * Target Ph
+             * @default 4.2
+             */
+            target_ph: number;
         };
         /**
          * Alternative
@@ -4670,7 +5039,7 @@ export interface components {
              * Line
              * @default null
              */
-            line: number | null;
+            line?: number | null;
             /**
              * Op
              * @enum {string}
@@ -4680,17 +5049,17 @@ export interface components {
              * Setting
              * @default null
              */
-            setting: string | null;
+            setting?: string | null;
             /**
              * Text
              * @default null
              */
-            text: string | null;
+            text?: string | null;
             /**
              * Value
              * @default null
              */
-            value: string | number | null;
+            value?: string | number | null;
         };
         /**
          * CookDown
@@ -5242,12 +5611,18 @@ export interface components {
         /**
          * Verdict
          * @description Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
-         *     of formulas so near to one another that the stricter verdict was taken.
+         *     of formulas so near to one another that the stricter verdict was taken; `as_tested`: every line stands as it was tested; `worst`:
+         *     the first thing that keeps it off the shelf.
          */
         "PlanOut.Verdict": {
             acid: components["schemas"]["PlanOut.AcidLedger"];
             /** Allergens */
             allergens: string[];
+            /**
+             * As Tested
+             * @default false
+             */
+            as_tested: boolean;
             /**
              * Chosen
              * @default false
@@ -5306,6 +5681,11 @@ export interface components {
             to_place: components["schemas"]["PlanOut.PlaceAsk"][];
             /** Unread */
             unread: components["schemas"]["PlanOut.UnreadLine"][];
+            /**
+             * Worst
+             * @default null
+             */
+            worst: string | null;
         };
         /**
          * PutIn
@@ -5360,25 +5740,25 @@ export interface components {
              * Formula Id
              * @default null
              */
-            formula_id: string | null;
+            formula_id?: string | null;
             /** Id */
             id: string;
             /**
              * Jar
              * @default null
              */
-            jar: string | null;
+            jar?: string | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /**
              * Origin
              * @default own
              * @enum {string}
              */
-            origin: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
+            origin?: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
             /** Text */
             text: string;
         };
@@ -5556,17 +5936,17 @@ export interface components {
              * Height
              * @default null
              */
-            height: number | null;
+            height?: number | null;
             /**
              * Pressure Hpa
              * @default null
              */
-            pressure_hpa: number | null;
+            pressure_hpa?: number | null;
             /**
              * Reading C
              * @default null
              */
-            reading_c: number | null;
+            reading_c?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5577,7 +5957,7 @@ export interface components {
              * @default m
              * @enum {string}
              */
-            unit: "m" | "ft";
+            unit?: "m" | "ft";
         };
         /**
          * Brine
@@ -5613,7 +5993,7 @@ export interface components {
              * Over Mm
              * @default 25
              */
-            over_mm: number;
+            over_mm?: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5644,7 +6024,7 @@ export interface components {
              * Headspace Mm
              * @default 12.7
              */
-            headspace_mm: number;
+            headspace_mm?: number;
             /** Jar */
             jar: string;
             /**
@@ -5664,7 +6044,7 @@ export interface components {
              * Headspace Mm
              * @default 12.7
              */
-            headspace_mm: number;
+            headspace_mm?: number;
             /** Jar */
             jar: string;
             /**
@@ -5726,7 +6106,7 @@ export interface components {
              * Water L
              * @default 2
              */
-            water_l: number;
+            water_l?: number;
             /** Watts */
             watts: number;
         };
@@ -5747,7 +6127,7 @@ export interface components {
              * @default m
              * @enum {string}
              */
-            unit: "m" | "ft";
+            unit?: "m" | "ft";
         };
         /**
          * TimeToBoil
@@ -5765,7 +6145,7 @@ export interface components {
              * Height
              * @default 0
              */
-            height: number;
+            height?: number;
             /** Start C */
             start_c: number;
             /**
@@ -5778,7 +6158,7 @@ export interface components {
              * @default m
              * @enum {string}
              */
-            unit: "m" | "ft";
+            unit?: "m" | "ft";
             /** Water L */
             water_l: number;
             /** Watts */
@@ -5793,7 +6173,7 @@ export interface components {
              * Label
              * @default null
              */
-            label: number | null;
+            label?: number | null;
             /** Normality */
             normality: number;
             /** Readings */
@@ -5828,53 +6208,53 @@ export interface components {
              * Altitude Ft
              * @default null
              */
-            altitude_ft: number | null;
+            altitude_ft?: number | null;
             /**
              * Altitude M
              * @default null
              */
-            altitude_m: number | null;
+            altitude_m?: number | null;
             /**
              * Formula Id
              * @default null
              */
-            formula_id: string | null;
+            formula_id?: string | null;
             /**
              * Headspace Mm
              * @default null
              */
-            headspace_mm: number | null;
+            headspace_mm?: number | null;
             /**
              * Jar
              * @default null
              */
-            jar: string | null;
+            jar?: string | null;
             /**
              * Measures
              * @default null
              */
-            measures: ("us" | "metric" | "imperial") | null;
+            measures?: ("us" | "metric" | "imperial") | null;
             /**
              * Method
              * @default null
              */
-            method: ("bath" | "steam") | null;
+            method?: ("bath" | "steam") | null;
             /**
              * Minutes
              * @default null
              */
-            minutes: number | null;
+            minutes?: number | null;
             /**
              * Pack
              * @default null
              */
-            pack: ("raw" | "hot") | null;
+            pack?: ("raw" | "hot") | null;
             /**
              * Paper
              * @default a4
              * @enum {string}
              */
-            paper: "a4" | "letter";
+            paper?: "a4" | "letter";
             /** Text */
             text: string;
             /**
@@ -5895,7 +6275,7 @@ export interface components {
              *       "vinegar_ml": null
              *     }
              */
-            wish: components["schemas"]["SheetIn.WishIn"];
+            wish?: components["schemas"]["SheetIn.WishIn"];
         };
         /**
          * BasketIn
@@ -5916,7 +6296,7 @@ export interface components {
              * Count
              * @default null
              */
-            count: number | null;
+            count?: number | null;
             /** Jar */
             jar: string;
         };
@@ -5951,66 +6331,66 @@ export interface components {
              * Baskets
              * @default []
              */
-            baskets: components["schemas"]["SheetIn.BasketIn"][];
+            baskets?: components["schemas"]["SheetIn.BasketIn"][];
             /**
              * Brine Ml
              * @default null
              */
-            brine_ml: number | string | null;
+            brine_ml?: number | string | null;
             /**
              * Canner
              * @default null
              */
-            canner: string | null;
+            canner?: string | null;
             /**
              * Factor
              * @default null
              */
-            factor: number | null;
+            factor?: number | null;
             /**
              * From Bottles
              * @default false
              */
-            from_bottles: boolean;
+            from_bottles?: boolean;
             /**
              * Jars
              * @default []
              */
-            jars: components["schemas"]["SheetIn.JarWishIn"][];
+            jars?: components["schemas"]["SheetIn.JarWishIn"][];
             /**
              * Jars Wanted
              * @default null
              */
-            jars_wanted: number | null;
+            jars_wanted?: number | null;
             /**
              * Loads
              * @default null
              */
-            loads: number | null;
+            loads?: number | null;
             /**
              * Long Mm
              * @default null
              */
-            long_mm: number | string | null;
+            long_mm?: number | string | null;
             /** @default null */
-            pan: components["schemas"]["SheetIn.PanIn"] | null;
+            pan?: components["schemas"]["SheetIn.PanIn"] | null;
             /**
              * Pot L
              * @default null
              */
-            pot_l: number | string | null;
+            pot_l?: number | string | null;
             /** @default null */
-            stick: components["schemas"]["SheetIn.StickIn"] | null;
+            stick?: components["schemas"]["SheetIn.StickIn"] | null;
             /**
              * Thick Mm
              * @default null
              */
-            thick_mm: number | string | null;
+            thick_mm?: number | string | null;
             /**
              * Vinegar Ml
              * @default null
              */
-            vinegar_ml: number | string | null;
+            vinegar_ml?: number | string | null;
         };
         /** SheetOut */
         SheetOut: components["schemas"]["SheetOut.SheetView"];
@@ -6132,12 +6512,17 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** ShelfView */
+        /**
+         * ShelfView
+         * @description Jars by batch and place, the newest first; `jars` counts all that stand, `more` the groups that are not among them.
+         */
         "ShelfOut.ShelfView": {
             /** Batches */
             batches: components["schemas"]["ShelfOut.ShelfBatch"][];
             /** Jars */
             jars: number;
+            /** More */
+            more: number;
             /**
              * Today
              * Format: date
@@ -6251,7 +6636,7 @@ export interface components {
          */
         "StockOut.Stock": {
             /** Bands */
-            bands?: {
+            bands: {
                 [key: string]: number;
             };
             /**
@@ -6265,7 +6650,7 @@ export interface components {
              */
             canners: components["schemas"]["StockOut.Canner"][];
             /** Jars */
-            jars?: {
+            jars: {
                 [key: string]: number;
             };
             /**
@@ -6404,17 +6789,36 @@ export interface components {
         };
         /** VerdictOut */
         VerdictOut: components["schemas"]["VerdictOut.Verdict"];
-        /** AcidLedger */
+        /**
+         * AcidLedger
+         * @description The acid of a recipe. `brine_short`: its brine is weaker than the formula's by more than the rules let pass; `canning_ph` and
+         *     `target_ph`: what the estimate is held against.
+         */
         "VerdictOut.AcidLedger": {
             /** Brine Percent */
             brine_percent: number | null;
+            /**
+             * Brine Short
+             * @default false
+             */
+            brine_short: boolean;
             /** Brought */
             brought: components["schemas"]["VerdictOut.Mol"][];
+            /**
+             * Canning Ph
+             * @default 4.6
+             */
+            canning_ph: number;
             /** Formula Brine Percent */
             formula_brine_percent: number | null;
             ph: components["schemas"]["VerdictOut.Ph"] | null;
             /** Taken Up */
             taken_up: components["schemas"]["VerdictOut.Mol"][];
+            /**
+             * Target Ph
+             * @default 4.2
+             */
+            target_ph: number;
         };
         /**
          * Alternative
@@ -6435,7 +6839,7 @@ export interface components {
              * Line
              * @default null
              */
-            line: number | null;
+            line?: number | null;
             /**
              * Op
              * @enum {string}
@@ -6445,17 +6849,17 @@ export interface components {
              * Setting
              * @default null
              */
-            setting: string | null;
+            setting?: string | null;
             /**
              * Text
              * @default null
              */
-            text: string | null;
+            text?: string | null;
             /**
              * Value
              * @default null
              */
-            value: string | number | null;
+            value?: string | number | null;
         };
         /**
          * Differs
@@ -6654,12 +7058,18 @@ export interface components {
         /**
          * Verdict
          * @description Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
-         *     of formulas so near to one another that the stricter verdict was taken.
+         *     of formulas so near to one another that the stricter verdict was taken; `as_tested`: every line stands as it was tested; `worst`:
+         *     the first thing that keeps it off the shelf.
          */
         "VerdictOut.Verdict": {
             acid: components["schemas"]["VerdictOut.AcidLedger"];
             /** Allergens */
             allergens: string[];
+            /**
+             * As Tested
+             * @default false
+             */
+            as_tested: boolean;
             /**
              * Chosen
              * @default false
@@ -6718,6 +7128,11 @@ export interface components {
             to_place: components["schemas"]["VerdictOut.PlaceAsk"][];
             /** Unread */
             unread: components["schemas"]["VerdictOut.UnreadLine"][];
+            /**
+             * Worst
+             * @default null
+             */
+            worst: string | null;
         };
         /** WrittenRecipeOut */
         WrittenRecipeOut: components["schemas"]["WrittenRecipeOut.WrittenRecipe"];

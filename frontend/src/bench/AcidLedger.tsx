@@ -2,8 +2,8 @@
  *  not written: what matters is who is large. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Verdict } from "../api/client";
-import { drawnFrom } from "./drawnFrom";
 import { PhBand } from "./PhBand";
+import { useVerdict } from "./verdict";
 
 interface Bar {
   line: number;
@@ -11,26 +11,23 @@ interface Bar {
   mol: number;
 }
 
-function bars(list: readonly { line: number; mol: number }[], verdict: Pick<Verdict, "lines">): Bar[] {
-  const names = new Map(verdict.lines.map((line) => [line.line, line.reads_as]));
+function bars(list: readonly { line: number; mol: number }[], lines: Verdict["lines"]): Bar[] {
+  const names = new Map(lines.map((line) => [line.line, line.reads_as]));
   return [...list]
     .sort((a, b) => b.mol - a.mol)
     .slice(0, 5)
     .map((one) => ({ ...one, name: names.get(one.line) ?? `line ${one.line}` }));
 }
 
-export const AcidLedger = drawnFrom(
-  "acid",
-  "lines",
-  "findings",
-)(function AcidLedger({ verdict }) {
-  if (!verdict) return null;
-  const { acid } = verdict;
-  const brought = bars(acid.brought, verdict);
-  const taken = bars(acid.taken_up, verdict);
+export function AcidLedger() {
+  const acid = useVerdict((verdict) => verdict.acid);
+  const lines = useVerdict((verdict) => verdict.lines);
+  const barred = useVerdict((verdict) => verdict.worst !== null);
+  if (!acid || !lines) return null;
+  const brought = bars(acid.brought, lines);
+  const taken = bars(acid.taken_up, lines);
   const most = Math.max(...brought.map((one) => one.mol), ...taken.map((one) => one.mol), 0.001);
-  const limits = verdict.findings.some((finding) => finding.level === "limit" || finding.level === "stop");
-  const low = acid.ph !== null && acid.ph.high < 4.2;
+  const low = acid.ph !== null && acid.ph.high < acid.target_ph;
   return (
     <Box as="section" aria-label="Acid ledger" data-ledger="">
       <Text as="h3" fontWeight="700" mb="1">
@@ -43,18 +40,20 @@ export const AcidLedger = drawnFrom(
         most={most}
         empty={acid.ph === null ? "not reckoned until every line is understood" : "nothing measured takes it up"}
       />
-      {acid.brine_percent !== null && <Brine here={acid.brine_percent} formula={acid.formula_brine_percent} />}
+      {acid.brine_percent !== null && (
+        <Brine here={acid.brine_percent} formula={acid.formula_brine_percent} short={acid.brine_short} />
+      )}
       <Box mt="3">
-        <PhBand acid={acid} stale={false} />
+        <PhBand acid={acid} />
       </Box>
       <Text fontSize="xs" color="ink.soft" mt="1">
-        {limits && low
+        {barred && low
           ? "The estimate looks sour enough, and lifts nothing: it does not know how fast acid and heat reach the middle of this jar. Only a tested formula does."
           : "An estimate can lower the verdict, never lift it: it does not know how acid and heat reach the middle of the jar."}
       </Text>
     </Box>
   );
-});
+}
 
 function Side({ title, list, most, empty }: { title: string; list: Bar[]; most: number; empty: string }) {
   return (
@@ -80,8 +79,7 @@ function Side({ title, list, most, empty }: { title: string; list: Bar[]; most: 
 }
 
 /** Brine against the formula's: two rulers of the same length, 0 to 5 %. */
-function Brine({ here, formula }: { here: number; formula: number | null }) {
-  const short = formula !== null && here < formula - 0.01;
+function Brine({ here, formula, short }: { here: number; formula: number | null; short: boolean }) {
   const place = (percent: number) => `${Math.min(100, (percent / 5) * 100).toFixed(1)}%`;
   return (
     <Box mt="2">

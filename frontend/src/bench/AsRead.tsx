@@ -1,7 +1,7 @@
 /** How each line was understood, folded away: nothing is guessed silently. */
 import { Box, Text } from "@chakra-ui/react";
 import { Fold } from "../parts/Fold";
-import { drawnFrom } from "./drawnFrom";
+import { useVerdict } from "./verdict";
 
 const WHERE = {
   jar: "",
@@ -10,12 +10,13 @@ const WHERE = {
   method: "from the method",
 } as const;
 
-export const AsRead = drawnFrom("lines")(function AsRead({ verdict }) {
-  if (!verdict || verdict.lines.length === 0) return null;
+export function AsRead() {
+  const lines = useVerdict((verdict) => verdict.lines);
+  if (!lines || lines.length === 0) return null;
   return (
     <Fold title="How Rheum read these lines" mt="3" fontSize="sm" color="ink.soft">
       <Box as="ul" listStyleType="none" mt="2">
-        {verdict.lines.map((line) => (
+        {lines.map((line) => (
           <Box
             as="li"
             key={`${line.line}-${line.reads_as}`}
@@ -43,4 +44,4 @@ export const AsRead = drawnFrom("lines")(function AsRead({ verdict }) {
       </Text>
     </Fold>
   );
-});
+}

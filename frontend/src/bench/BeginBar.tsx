@@ -1,46 +1,33 @@
 /** Beginning the batch: how many jars, into how many loads, and off to the Stove. */
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
-import { useMutation } from "@tanstack/react-query";
-import { type ComponentProps, useContext, useRef, useState } from "react";
-import { useNavigate } from "react-router";
-import { api, newId, type Refusal } from "../api/client";
+import { type ComponentProps, useState } from "react";
+import { useKitchen } from "../api/queries";
+import { useBegin } from "../api/useBegin";
+import { circumstancesOf, questionOf } from "../draft/draft";
+import { useDraft } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
-import { drawnFrom } from "./drawnFrom";
-import { type Asking, Judging } from "./judging";
-
-interface Props {
-  /** The question as it stands when the button is pressed. */
-  asked: () => Asking;
-}
+import { isStale, useStale, useVerdict } from "./verdict";
 
 /** A button that rests while the verdict no longer answers the text; it alone is drawn again then. */
 function FreshTap({ disabled, ...rest }: ComponentProps<typeof Tap>) {
-  const { stale } = useContext(Judging);
+  const stale = useStale();
   return <Tap {...rest} disabled={disabled || stale} />;
 }
 
-export const BeginBar = drawnFrom(
-  "destination",
-  "jars_high",
-)<Props>(function BeginBar({ verdict, asked }) {
+export function BeginBar() {
+  const destination = useVerdict((verdict) => verdict.destination);
+  const expected = useVerdict((verdict) => verdict.jars_high) ?? 1;
+  const kitchen = useKitchen().data;
   const [typed, setTyped] = useState<string | null>(null);
-  const navigate = useNavigate();
-  // One id for one intention: a double tap begins one batch.
-  const id = useRef(newId());
-  const expected = verdict?.jars_high ?? 1;
+  const begin = useBegin();
   const jars = typed ?? String(expected);
-  const begin = useMutation({
-    mutationFn: () => {
-      const { altitude_m: _m, altitude_ft: _f, recipe: _r, text, ...rest } = asked().question;
-      return api.begin({ ...rest, id: id.current, text: text ?? "", jars: Number(jars) });
-    },
-    onSuccess: (batch) => navigate(`/stove/${batch.snapshot.id}`),
-    onError: () => {
-      id.current = newId();
-    },
-  });
-  const barred = !verdict || verdict.destination === "discard";
+  const press = () => {
+    if (isStale() || begin.isPending) return;
+    const question = questionOf(useDraft.getState().draft, kitchen);
+    begin.mutate({ ...circumstancesOf(question), jars: Number(jars) });
+  };
+  const barred = destination === null || destination === "discard";
   const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
   return (
     <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">
@@ -64,9 +51,9 @@ export const BeginBar = drawnFrom(
           flex="1"
           disabled={barred || !whole}
           aria-busy={begin.isPending}
-          onClick={() => !asked().stale && begin.mutate()}
+          onClick={press}
         >
-          {verdict?.destination === "fridge" ? "Begin, for the refrigerator" : "Begin this batch"}
+          {destination === "fridge" ? "Begin, for the refrigerator" : "Begin this batch"}
         </FreshTap>
       </Flex>
       {!whole && (
@@ -74,12 +61,12 @@ export const BeginBar = drawnFrom(
           Write a whole number of jars, 1 to 200.
         </Text>
       )}
-      {verdict?.destination === "discard" && (
+      {destination === "discard" && (
         <Text fontSize="sm" mt="2">
           This cannot be begun: see the stop above.
         </Text>
       )}
-      {begin.error && <Sentence mt="3">{(begin.error as Refusal).message}</Sentence>}
+      {begin.error && <Sentence mt="3">{begin.error.message}</Sentence>}
     </Box>
   );
-});
+}

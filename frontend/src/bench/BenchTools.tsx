@@ -1,26 +1,18 @@
 /** What can be done with the sheet as a whole: begin from a formula, open a file, keep it, write it out, compare, clear it. */
 import { Flex, Menu, Portal } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { memo, useRef } from "react";
 import { useNavigate } from "react-router";
-import { api, type Kitchen, newId, type Refusal, type WriteFormat } from "../api/client";
+import { api, newId, type WriteFormat } from "../api/client";
+import { useChanged } from "../api/queries";
+import { EXAMPLE } from "../draft/draft";
+import { useDraft } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { layFresh } from "./actions";
 import { FormulaChooser } from "./FormulaChooser";
-import { type Draft, EXAMPLE } from "./useDraft";
 
 export const READABLE = ".txt,.md,.markdown,.json,.jsonld,.html,.htm,.csv,.tsv,text/plain";
-
-interface Props {
-  kitchen: Kitchen;
-  empty: boolean;
-  kept: boolean;
-  /** The draft as it stands when a button is pressed. */
-  draftNow: () => Draft;
-  onFresh: (text: string, says: string) => void;
-  onOpened: (file: File) => void;
-  onKept: (id: string) => void;
-}
 
 const FORMATS: readonly { format: WriteFormat; says: string }[] = [
   { format: "text", says: "as text" },
@@ -29,18 +21,14 @@ const FORMATS: readonly { format: WriteFormat; says: string }[] = [
   { format: "csv", says: "as a table (CSV)" },
 ];
 
-export const BenchTools = memo(function BenchTools({
-  kitchen,
-  empty,
-  kept,
-  draftNow,
-  onFresh,
-  onOpened,
-  onKept,
-}: Props) {
+const draftNow = () => useDraft.getState().draft;
+
+export const BenchTools = memo(function BenchTools({ onOpened }: { onOpened: (file: File) => void }) {
   const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const changed = useChanged();
+  const empty = useDraft((hold) => hold.draft.text.trim() === "");
+  const kept = useDraft((hold) => hold.draft.recipeId !== null);
   const keep = useMutation({
     mutationFn: () => {
       const draft = draftNow();
@@ -54,8 +42,8 @@ export const BenchTools = memo(function BenchTools({
       });
     },
     onSuccess: (recipe) => {
-      onKept(recipe.id);
-      client.invalidateQueries({ queryKey: ["recipes"] });
+      useDraft.getState().change({ recipeId: recipe.id });
+      return changed();
     },
   });
   const write = useMutation({
@@ -68,11 +56,11 @@ export const BenchTools = memo(function BenchTools({
       setTimeout(() => URL.revokeObjectURL(link.href), 1000);
     },
   });
-  const error = (keep.error ?? write.error) as Refusal | null;
+  const error = keep.error ?? write.error;
   return (
     <>
       <Flex gap="2" wrap="wrap" align="center">
-        <FormulaChooser kitchen={kitchen} onChoose={(text) => onFresh(text, "the recipe before the formula")} />
+        <FormulaChooser onChoose={(text) => layFresh(text, "the recipe before the formula")} />
         <Tap size="sm" onClick={() => picker.current?.click()}>
           Open a file
         </Tap>
@@ -95,7 +83,7 @@ export const BenchTools = memo(function BenchTools({
           {kept ? "Keep the changes" : "Keep this recipe"}
         </Tap>
         {empty && (
-          <Tap size="sm" onClick={() => onFresh(EXAMPLE, "the empty sheet")}>
+          <Tap size="sm" onClick={() => layFresh(EXAMPLE, "the empty sheet")}>
             Try an example
           </Tap>
         )}
@@ -132,7 +120,7 @@ export const BenchTools = memo(function BenchTools({
                   </Menu.Item>
                 ))}
                 <Menu.Separator />
-                <Menu.Item value="clear" disabled={empty} onClick={() => onFresh("", "the cleared sheet")}>
+                <Menu.Item value="clear" disabled={empty} onClick={() => layFresh("", "the cleared sheet")}>
                   Clear the sheet
                 </Menu.Item>
               </Menu.Content>

@@ -1,14 +1,15 @@
 /** Choosing a tested formula to begin from. */
 import { Box, CloseButton, Dialog, Flex, Input, Portal, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { api, type Kitchen, type Refusal } from "../api/client";
-import { useFormulas } from "../api/queries";
+import { api, type Refusal } from "../api/client";
+import { useFormulas, useKitchen } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
 const KINDS = { pickle: "Pickles", relish: "Relishes", salsa: "Salsas", chutney: "Chutneys", sauce: "Sauces" } as const;
 
-export function FormulaChooser({ kitchen, onChoose }: { kitchen: Kitchen; onChoose: (text: string) => void }) {
+export function FormulaChooser({ onChoose }: { onChoose: (text: string) => void }) {
+  const kitchen = useKitchen().data;
   const [open, setOpen] = useState(false);
   const [wanted, setWanted] = useState("");
   const [error, setError] = useState<string | null>(null);
@@ -19,7 +20,7 @@ export function FormulaChooser({ kitchen, onChoose }: { kitchen: Kitchen; onChoo
   );
   const choose = async (id: string) => {
     try {
-      const written = await api.formulaText(id, kitchen.measures === "us" ? "us" : "metric");
+      const written = await api.formulaText(id, kitchen?.measures === "us" ? "us" : "metric");
       onChoose(written.text);
       setOpen(false);
     } catch (refused) {

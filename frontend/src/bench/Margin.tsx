@@ -2,15 +2,14 @@
 import { Box } from "@chakra-ui/react";
 import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { Finding } from "../api/client";
-import { keyOf, Slip, type SlipActions } from "./Slip";
+import { keyOf, Slip } from "./Slip";
 
 interface Props {
   findings: Finding[];
   tops: number[];
-  actions: SlipActions;
 }
 
-export const Margin = memo(function Margin({ findings, tops, actions }: Props) {
+export const Margin = memo(function Margin({ findings, tops }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<number[]>([]);
   const [height, setHeight] = useState(0);
@@ -40,7 +39,7 @@ export const Margin = memo(function Margin({ findings, tops, actions }: Props) {
           right="0"
           top={`${places[index] ?? 0}px`}
         >
-          <Slip finding={finding} actions={actions} />
+          <Slip finding={finding} />
         </Box>
       ))}
     </Box>

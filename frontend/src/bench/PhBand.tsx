@@ -1,4 +1,4 @@
-/** The estimate as a band against 4.2 and 4.6; never a single figure. */
+/** The estimate as a band against the two limits; never a single figure. */
 import { Box, Text } from "@chakra-ui/react";
 import type { Verdict } from "../api/client";
 
@@ -6,10 +6,10 @@ const LOW = 2.4;
 const HIGH = 5.2;
 const at = (ph: number) => `${(Math.min(1, Math.max(0, (ph - LOW) / (HIGH - LOW))) * 100).toFixed(1)}%`;
 
-export function PhBand({ acid, stale }: { acid: Verdict["acid"]; stale: boolean }) {
-  const { ph } = acid;
+export function PhBand({ acid }: { acid: Verdict["acid"] }) {
+  const { ph, canning_ph, target_ph } = acid;
   return (
-    <Box opacity={stale ? 0.4 : 1}>
+    <Box>
       <Text fontSize="sm" fontWeight="650">
         Estimated pH{" "}
         {ph ? `${ph.low.toFixed(1)} to ${ph.high.toFixed(1)}` : "not known: a line is unread or has no weight"}
@@ -37,7 +37,7 @@ export function PhBand({ acid, stale }: { acid: Verdict["acid"]; stale: boolean 
             borderColor="ink"
           />
         )}
-        {[4.2, 4.6].map((line) => (
+        {[target_ph, canning_ph].map((line) => (
           <Box
             key={line}
             position="absolute"
@@ -45,15 +45,15 @@ export function PhBand({ acid, stale }: { acid: Verdict["acid"]; stale: boolean 
             top="0"
             h="34px"
             borderLeftWidth="2px"
-            borderStyle={line === 4.6 ? "solid" : "dashed"}
-            borderColor={line === 4.6 ? "beet.600" : "mustard.700"}
+            borderStyle={line === canning_ph ? "solid" : "dashed"}
+            borderColor={line === canning_ph ? "beet.600" : "mustard.700"}
           >
             <Text
               fontSize="xs"
               position="absolute"
               top="19px"
-              left={line === 4.2 ? "auto" : "4px"}
-              right={line === 4.2 ? "4px" : "auto"}
+              left={line === target_ph ? "auto" : "4px"}
+              right={line === target_ph ? "4px" : "auto"}
               fontWeight="650"
             >
               {line}

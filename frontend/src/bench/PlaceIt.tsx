@@ -2,16 +2,19 @@
 import { Box, Flex, NativeSelect, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Refusal } from "../api/client";
-import { useFactsChanged, usePlacements } from "../api/queries";
+import { api } from "../api/client";
+import { useChanged, usePlacements } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
 export function PlaceIt({ name }: { name: string }) {
   const kinds = usePlacements().data?.kinds ?? [];
   const [kind, setKind] = useState("");
-  const changed = useFactsChanged();
-  const place = useMutation({ mutationFn: () => api.place(name, kind), onSuccess: changed });
+  const changed = useChanged();
+  const place = useMutation({
+    mutationFn: () => api.place(name, kind),
+    onSuccess: (placed) => changed("placements", placed),
+  });
   return (
     <Box mt="2">
       <Text fontSize="sm">What is “{name}”? Until you say, it counts as the worst.</Text>
@@ -38,7 +41,7 @@ export function PlaceIt({ name }: { name: string }) {
           Place it
         </Tap>
       </Flex>
-      {place.error && <Sentence mt="2">{(place.error as Refusal).message}</Sentence>}
+      {place.error && <Sentence mt="2">{place.error.message}</Sentence>}
     </Box>
   );
 }

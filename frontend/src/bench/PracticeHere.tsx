@@ -2,15 +2,16 @@
 import { Box, Link, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import { Fold } from "../parts/Fold";
-import { drawnFrom } from "./drawnFrom";
+import { useVerdict } from "./verdict";
 
-export const PracticeHere = drawnFrom("practice")(function PracticeHere({ verdict }) {
-  if (!verdict || verdict.practice.length === 0) return null;
-  const chosen = verdict.practice.some((one) => one.chosen);
+export function PracticeHere() {
+  const practice = useVerdict((verdict) => verdict.practice);
+  if (!practice || practice.length === 0) return null;
+  const chosen = practice.some((one) => one.chosen);
   return (
     <Fold title="Practice in this kitchen" unfolded={chosen} mt="2" fontSize="sm" color="ink.soft">
       <Box as="ul" listStyleType="none" mt="1">
-        {verdict.practice.map((one) => (
+        {practice.map((one) => (
           <Text as="li" key={one.matter} py="0.5">
             <b>{one.matter}</b>: {one.says}
             {one.chosen ? " (your choice)" : ""}.
@@ -22,4 +23,4 @@ export const PracticeHere = drawnFrom("practice")(function PracticeHere({ verdic
       </Link>
     </Fold>
   );
-});
+}

@@ -2,11 +2,12 @@
 import { Box, Flex, Link, NativeSelect, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
-import type { Jar, Kitchen } from "../api/client";
+import { useJars, useKitchen } from "../api/queries";
+import type { Draft } from "../draft/draft";
+import { useDraft } from "../draft/useDraft";
 import { inchesOf, mmAndInches } from "../parts/measures";
 import { Tap } from "../parts/Tap";
-import { drawnFrom } from "./drawnFrom";
-import type { Draft } from "./useDraft";
+import { useVerdict } from "./verdict";
 
 function Cell({ label, children, grow }: { label: string; children: ReactNode; grow?: boolean }) {
   return (
@@ -28,28 +29,20 @@ function Cell({ label, children, grow }: { label: string; children: ReactNode; g
 
 const CHOSEN = { request: "chosen by you", text: "from the text", formula: "the formula's" } as const;
 
-interface Props {
-  kitchen: Kitchen;
-  jars: Jar[];
-  jarWanted: string | null;
-  method: Draft["method"];
-  /** A pack, headspace or time was set by a remedy, over what the text says. */
-  asSet: boolean;
-  onChange: (change: Partial<Draft>) => void;
-}
-
-export const ProcessStrip = drawnFrom(
-  "process",
-  "jar",
-  "jars_low",
-  "jars_high",
-  "destination",
-  "pack",
-)<Props>(function ProcessStrip({ verdict, kitchen, jars, jarWanted, method, asSet, onChange }) {
-  const process = verdict?.process ?? null;
-  const jar = verdict?.jar;
-  const low = verdict?.jars_low ?? null;
-  const high = verdict?.jars_high ?? null;
+export function ProcessStrip() {
+  const process = useVerdict((verdict) => verdict.process);
+  const jar = useVerdict((verdict) => verdict.jar);
+  const low = useVerdict((verdict) => verdict.jars_low);
+  const high = useVerdict((verdict) => verdict.jars_high);
+  const destination = useVerdict((verdict) => verdict.destination);
+  const pack = useVerdict((verdict) => verdict.pack);
+  const jarWanted = useDraft((hold) => hold.draft.jar);
+  const method = useDraft((hold) => hold.draft.method);
+  // A pack, headspace or time was set by a remedy, over what the text says.
+  const asSet = useDraft(({ draft }) => draft.pack !== null || draft.headspaceMm !== null || draft.minutes !== null);
+  const onChange = useDraft((hold) => hold.change);
+  const kitchen = useKitchen().data;
+  const jars = useJars().data?.jars ?? [];
   const made = low === null || high === null ? "" : low === high ? `; makes ${high}` : `; makes ${low} to ${high}`;
   const big = { fontSize: "xl", fontWeight: 700, lineHeight: 1.2 } as const;
   return (
@@ -71,15 +64,15 @@ export const ProcessStrip = drawnFrom(
         <Text fontSize="xs" color="ink.soft">
           {process
             ? `${process.base_minutes} and ${process.altitude_minutes} for ${process.band}${process.sterilise_minutes ? `; sterilise jars first, ${process.sterilise_minutes} min` : ""}`
-            : verdict?.destination === "discard"
+            : destination === "discard"
               ? "not to be jarred"
               : "refrigerator: no processing"}
         </Text>
       </Cell>
       <Cell label="Kitchen">
-        <Text {...big}>{kitchen.altitude_says}</Text>
+        <Text {...big}>{kitchen?.altitude_says}</Text>
         <Link asChild fontSize="xs" textDecoration="underline" color="ink.soft">
-          <RouterLink to="/kitchen">boils at {kitchen.boiling_point_c?.toFixed(1)} °C; change</RouterLink>
+          <RouterLink to="/kitchen">boils at {kitchen?.boiling_point_c?.toFixed(1)} °C; change</RouterLink>
         </Link>
       </Cell>
       <Cell label="Jar">
@@ -109,7 +102,7 @@ export const ProcessStrip = drawnFrom(
       <Cell label="Headspace">
         <Text {...big}>{jar ? `${inchesOf(jar.headspace_mm)} in` : "–"}</Text>
         <Text fontSize="xs" color="ink.soft">
-          {jar ? `${jar.headspace_mm.toFixed(0)} mm${verdict?.pack ? `, ${verdict.pack} pack` : ""}` : " "}
+          {jar ? `${jar.headspace_mm.toFixed(0)} mm${pack ? `, ${pack} pack` : ""}` : " "}
           {asSet && (
             <Tap
               variant="quiet"
@@ -148,4 +141,4 @@ export const ProcessStrip = drawnFrom(
       </Cell>
     </Flex>
   );
-});
+}

@@ -1,6 +1,7 @@
 /** The recipe as a sheet of ruled lines that can be typed over; lines that a finding touches are marked in the gutter. */
 import { memo, useLayoutEffect, useRef } from "react";
 import type { Finding } from "../api/client";
+import { linesOf } from "../draft/draft";
 import type { LEVELS } from "../look/levels";
 
 const ORDER = ["stop", "limit", "caution", "note"] as const;
@@ -35,7 +36,7 @@ const Ruled = memo(function Ruled({
 
 export function Sheet({ text, findings, stale, onChange, onLines }: Props) {
   const mirror = useRef<HTMLDivElement>(null);
-  const lines = text.split("\n");
+  const lines = linesOf(text);
   const worst = new Map<number, (typeof ORDER)[number]>();
   for (const finding of findings) {
     if (finding.line === null) continue;

@@ -1,18 +1,13 @@
 /** One finding as a slip of paper: what, what to do, why, and from where. Its remedy is one press away. Notes stay folded. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Change, Finding } from "../api/client";
+import type { Finding } from "../api/client";
 import { LEVELS } from "../look/levels";
 import { Edge, LevelWord } from "../parts/marks";
 import { Tap } from "../parts/Tap";
+import { applyChanges } from "./actions";
 import { PlaceIt } from "./PlaceIt";
-
-export interface SlipActions {
-  /** Applies a remedy's changes; `says` is what Undo will name. */
-  onApply: (changes: readonly Change[], says: string) => void;
-  /** Unknown names that may be placed, by line. */
-  toPlace: readonly { line: number; name: string }[];
-}
+import { useVerdict } from "./verdict";
 
 /** A finding keeps its slip while the figures in it change: its code, its line, and which of several such it is. */
 export function keyOf(list: readonly Finding[], index: number): string {
@@ -21,16 +16,8 @@ export function keyOf(list: readonly Finding[], index: number): string {
 }
 
 /** Remembered: a finding that a new verdict gives again is not drawn again. */
-export const Slip = memo(function Slip({
-  finding,
-  quote,
-  actions,
-}: {
-  finding: Finding;
-  quote?: string;
-  actions: SlipActions;
-}) {
-  const { onApply, toPlace } = actions;
+export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; quote?: string }) {
+  const toPlace = useVerdict((verdict) => verdict.to_place) ?? [];
   const look = LEVELS[finding.level];
   const quiet = finding.level === "note";
   const remedy = finding.remedy;
@@ -87,13 +74,13 @@ export const Slip = memo(function Slip({
                     size="sm"
                     variant="solid"
                     aria-label={`Do it: ${remedy.says}`}
-                    onClick={() => onApply(remedy.changes, finding.says)}
+                    onClick={() => applyChanges(remedy.changes, finding.says)}
                   >
                     Do it
                   </Tap>
                 )}
                 {remedy.instead && remedy.instead.changes.length > 0 && (
-                  <Tap size="sm" onClick={() => remedy.instead && onApply(remedy.instead.changes, finding.says)}>
+                  <Tap size="sm" onClick={() => remedy.instead && applyChanges(remedy.instead.changes, finding.says)}>
                     {remedy.changes.length > 0
                       ? `Or: ${remedy.instead.says.charAt(0).toLowerCase()}${remedy.instead.says.slice(1)}`
                       : remedy.instead.says}

@@ -1,7 +1,9 @@
 /** Where the jars may live, in one glance. Greyed at once by any edit; plain elements, for that is at every key (look/bench.ts). */
-import type { Verdict } from "../api/client";
+import { Text } from "@chakra-ui/react";
 import { DESTINATIONS } from "../look/levels";
 import { DestinationMark } from "../parts/marks";
+import { Sentence } from "../parts/Sentence";
+import { useRefusal, useStale, useVerdict } from "./verdict";
 
 const MARKS = {
   shelf: <DestinationMark to="shelf" size={60} />,
@@ -9,31 +11,31 @@ const MARKS = {
   discard: <DestinationMark to="discard" size={60} />,
 } as const;
 
-export function VerdictPanel({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
-  const { word, says } = DESTINATIONS[verdict.destination];
+export function VerdictPanel() {
+  const destination = useVerdict((verdict) => verdict.destination);
+  const fridge = useVerdict((verdict) => verdict.fridge.says);
+  const stop = useVerdict((verdict) => verdict.findings.find((finding) => finding.level === "stop"));
+  const stale = useStale();
+  const refusal = useRefusal();
+  if (refusal) return <Sentence>{refusal}</Sentence>;
+  if (!destination) return <Text>Reading …</Text>;
+  const { word, says } = DESTINATIONS[destination];
+  // What stops it stands in the panel, so that it cannot be missed.
+  const stops = stop && `${stop.line === null ? "" : `Line ${stop.line}: `}${stop.says}`;
   return (
     <div
       className="panel"
       role="status"
       aria-live="polite"
       aria-busy={stale}
-      data-destination={verdict.destination}
+      data-destination={destination}
       data-stale={stale}
     >
-      {MARKS[verdict.destination]}
+      {MARKS[destination]}
       <div>
         <h2 className="panel-word">{stale ? "Reading …" : word}</h2>
-        <p className="panel-says">
-          {verdict.destination === "fridge" ? verdict.fridge.says : (stopSays(verdict) ?? says)}
-        </p>
+        <p className="panel-says">{destination === "fridge" ? fridge : (stops ?? says)}</p>
       </div>
     </div>
   );
-}
-
-/** What stops it, in one sentence: it stands in the panel so that it cannot be missed. */
-function stopSays(verdict: Verdict): string | null {
-  const stop = verdict.findings.find((finding) => finding.level === "stop");
-  if (!stop) return null;
-  return `${stop.line === null ? "" : `Line ${stop.line}: `}${stop.says}`;
 }

@@ -1,52 +1,45 @@
 /** What would make this a tested one: each line before and after, the verdict with it, applied one by one or all together. */
 import { Box, CloseButton, Dialog, Flex, NativeSelect, Portal, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useContext, useRef, useState } from "react";
-import { api, type Change, type Refusal, type Verdict } from "../api/client";
+import { useRef, useState } from "react";
+import { api } from "../api/client";
+import { useFacts } from "../api/queries";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
-import { drawnFrom } from "./drawnFrom";
-import { Judging } from "./judging";
-import type { Draft } from "./useDraft";
-
-interface Props {
-  onApply: (changes: readonly Change[], says: string) => void;
-  onWhole: (part: Partial<Draft>, says: string) => void;
-}
+import { applyChanges, setWhole } from "./actions";
+import { useQuestion, useStale, useVerdict } from "./verdict";
 
 /** The button; the dialog is made only while it is open, for the sheet above is typed in. */
-export const WayToTested = drawnFrom(
-  "formula",
-  "nearest",
-)<Props>(function WayToTested(props) {
+export function WayToTested() {
+  const barred = useVerdict((verdict) => verdict.destination !== "shelf");
   const [open, setOpen] = useState(false);
   const opener = useRef<HTMLButtonElement>(null);
   const close = () => {
     setOpen(false);
     setTimeout(() => opener.current?.focus(), 0);
   };
+  if (!barred && !open) return null;
   return (
     <>
       <Tap ref={opener} size="md" variant="warn" aria-haspopup="dialog" onClick={() => setOpen(true)}>
         What would make this a tested one?
       </Tap>
-      {open && props.verdict && <Way {...props} verdict={props.verdict} onClose={close} />}
+      {open && <Way onClose={close} />}
     </>
   );
-});
-
-interface WayProps extends Props {
-  verdict: Pick<Verdict, "formula" | "nearest">;
-  onClose: () => void;
 }
 
-function Way({ verdict, onApply, onWhole, onClose }: WayProps) {
-  const { question, stale } = useContext(Judging);
+function Way({ onClose }: { onClose: () => void }) {
+  const question = useQuestion();
+  const stale = useStale();
+  const formula = useVerdict((verdict) => verdict.formula);
+  const nearest = useVerdict((verdict) => verdict.nearest) ?? [];
+  const facts = useFacts();
   const [wanted, setWanted] = useState<string | null>(null);
-  const formulaId = wanted ?? verdict.formula?.id ?? verdict.nearest[0]?.id ?? "";
+  const formulaId = wanted ?? formula?.id ?? nearest[0]?.id ?? "";
   const way = useQuery({
-    queryKey: ["becoming", question, formulaId],
+    queryKey: ["becoming", facts, question, formulaId],
     queryFn: ({ signal }) => api.becoming({ ...question, formula_id: formulaId }, signal),
     enabled: formulaId !== "",
     placeholderData: keepPreviousData,
@@ -57,7 +50,7 @@ function Way({ verdict, onApply, onWhole, onClose }: WayProps) {
   const whole = () => {
     if (!found) return;
     const sets = found.settings as Record<string, unknown>;
-    onWhole(
+    setWhole(
       {
         text: found.text,
         formulaId: found.formula_id,
@@ -100,22 +93,20 @@ function Way({ verdict, onApply, onWhole, onClose }: WayProps) {
                     value={formulaId}
                     onChange={(event) => setWanted(event.target.value)}
                   >
-                    {[
-                      ...new Map(
-                        [...(verdict.formula ? [verdict.formula] : []), ...verdict.nearest].map((one) => [one.id, one]),
-                      ).values(),
-                    ].map((near) => (
-                      <option key={near.id} value={near.id}>
-                        {near.title}
-                      </option>
-                    ))}
+                    {[...new Map([...(formula ? [formula] : []), ...nearest].map((one) => [one.id, one])).values()].map(
+                      (near) => (
+                        <option key={near.id} value={near.id}>
+                          {near.title}
+                        </option>
+                      ),
+                    )}
                   </NativeSelect.Field>
                   <NativeSelect.Indicator />
                 </NativeSelect.Root>
               </Flex>
             </Dialog.Header>
             <Dialog.Body aria-busy={busy}>
-              {way.error && <Sentence mb="3">{(way.error as Refusal).message}</Sentence>}
+              {way.error && <Sentence mb="3">{way.error.message}</Sentence>}
               {!found && !way.error && <Text>Working it out …</Text>}
               {found && (
                 <>
@@ -195,7 +186,7 @@ function Way({ verdict, onApply, onWhole, onClose }: WayProps) {
                           size="sm"
                           disabled={busy}
                           aria-label={`Change it: ${step.says}`}
-                          onClick={() => onApply(step.changes, step.says)}
+                          onClick={() => applyChanges(step.changes, step.says)}
                         >
                           Change it
                         </Tap>

@@ -2,22 +2,17 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
-import { drawnFrom } from "./drawnFrom";
+import { follow } from "./actions";
+import { useVerdict } from "./verdict";
 
-interface Props {
-  onFollow: (id: string | null, title: string) => void;
-}
-
-export const WhichFormula = drawnFrom(
-  "formula",
-  "nearest",
-  "tied",
-  "chosen",
-  "differs",
-)<Props>(function WhichFormula({ verdict, onFollow }) {
-  if (!verdict) return null;
-  const { formula, nearest, tied, chosen } = verdict;
-  const differs = new Map(verdict.differs.map((one) => [one.id, one.says]));
+export function WhichFormula() {
+  const formula = useVerdict((verdict) => verdict.formula);
+  const nearest = useVerdict((verdict) => verdict.nearest);
+  const tied = useVerdict((verdict) => verdict.tied);
+  const chosen = useVerdict((verdict) => verdict.chosen);
+  const differing = useVerdict((verdict) => verdict.differs);
+  if (!nearest || !tied || !differing) return null;
+  const differs = new Map(differing.map((one) => [one.id, one.says]));
   return (
     <Box color="ink.soft" fontSize="sm">
       <Text data-against={formula?.id ?? ""}>
@@ -63,14 +58,14 @@ export const WhichFormula = drawnFrom(
                 <Text>{(differs.get(near.id) ?? []).join("; ")}.</Text>
                 <Box mt="auto" pt="1">
                   {chosen && mine ? (
-                    <Tap size="sm" onClick={() => onFollow(null, near.title)}>
+                    <Tap size="sm" onClick={() => follow(null, near.title)}>
                       Let Rheum choose
                     </Tap>
                   ) : (
                     <Tap
                       size="sm"
                       aria-label={`I follow this one: ${near.title}`}
-                      onClick={() => onFollow(near.id, near.title)}
+                      onClick={() => follow(near.id, near.title)}
                     >
                       I follow this one
                     </Tap>
@@ -83,7 +78,7 @@ export const WhichFormula = drawnFrom(
       </Fold>
     </Box>
   );
-});
+}
 
 /** How near a formula is: a bar that is full where nothing differs. */
 function NearBar({ distance }: { distance: number }) {

@@ -177,15 +177,15 @@ export function CannersPart({ stock, change }: PartProps) {
         onClick={() =>
           change.mutate(
             () =>
-              api.putStock("canners", {
+              api.putCanner({
                 id: changing ?? form.id.current,
-                title: typed.title?.trim(),
-                kind: typed.kind,
+                title: typed.title?.trim() ?? "",
+                kind: typed.kind as Canner["kind"],
                 holds,
-                depth_mm: form.amount("depth_mm"),
-                width_mm: form.amount("width_mm"),
-                watts: figure("watts"),
-                fuel: typed.fuel,
+                depth_mm: form.theAmount("depth_mm"),
+                width_mm: form.theAmount("width_mm"),
+                watts: form.theFigure("watts"),
+                fuel: typed.fuel as Canner["fuel"],
                 water_l: typed.kind === "steam" ? form.amount("water_l") : null,
               }),
             { onSuccess: again },

@@ -1,8 +1,8 @@
 /** Where sound sources differ, the kitchen's choice; and the ingredients it has placed. */
 import { Box, Field, Flex, Grid, Heading, NativeSelect, Text } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, type Choices, type Refusal } from "../api/client";
-import { answered, useChoices, useFactsChanged, usePlacements } from "../api/queries";
+import { useMutation } from "@tanstack/react-query";
+import { api, type Choices } from "../api/client";
+import { useChanged, useChoices, usePlacements } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
@@ -72,19 +72,12 @@ const MATTERS: readonly {
 
 export function ChoicesForm() {
   const choices = useChoices().data;
-  const client = useQueryClient();
-  const changed = useFactsChanged();
-  const save = useMutation({
-    mutationFn: (made: Choices) => api.setChoices(made),
-    onSuccess: async (made) => {
-      await answered(client, ["choices"], made);
-      changed();
-    },
-  });
+  const changed = useChanged();
+  const save = useMutation({ mutationFn: api.setChoices, onSuccess: (made) => changed("choices", made) });
   if (!choices) return null;
   const set = (matter: Matter, value: string) => {
     const typed = matter === "cool_hours" || matter === "unsealed_days" ? Number(value) : value;
-    save.mutate({ ...choices, [matter]: typed } as Choices);
+    save.mutate({ ...choices, [matter]: typed } as Parameters<typeof api.setChoices>[0]);
   };
   return (
     <Box mt="10">
@@ -94,7 +87,7 @@ export function ChoicesForm() {
       <Text color="ink.soft" mb="3">
         Both ways are sound; yours is applied, and named with every batch. Where one is not sound, there is no choice.
       </Text>
-      {save.error && <Sentence mb="3">{(save.error as Refusal).message}</Sentence>}
+      {save.error && <Sentence mb="3">{save.error.message}</Sentence>}
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="4">
         {MATTERS.map((one) => (
           <Field.Root key={one.matter}>
@@ -126,15 +119,18 @@ export function ChoicesForm() {
 
 function Placed() {
   const placed = usePlacements().data?.placed ?? [];
-  const changed = useFactsChanged();
-  const forget = useMutation({ mutationFn: (name: string) => api.unplace(name), onSuccess: changed });
+  const changed = useChanged();
+  const forget = useMutation({
+    mutationFn: (name: string) => api.unplace(name),
+    onSuccess: (left) => changed("placements", left),
+  });
   if (placed.length === 0) return null;
   return (
     <Box mt="8">
       <Heading as="h2" fontSize="xl" mb="2">
         Ingredients you placed
       </Heading>
-      {forget.error && <Sentence mb="3">{(forget.error as Refusal).message}</Sentence>}
+      {forget.error && <Sentence mb="3">{forget.error.message}</Sentence>}
       <Box as="ul" listStyleType="none">
         {placed.map((one) => (
           <Flex as="li" key={one.name} align="center" gap="3" borderBottomWidth="1px" borderColor="whey.300" py="1">

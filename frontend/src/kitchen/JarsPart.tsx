@@ -43,7 +43,7 @@ export function JarsPart({ stock, change }: PartProps) {
             <Count
               label={`How many ${jar.title}`}
               value={held.jars[jar.id] ?? 0}
-              onSave={(count) => change.mutate(() => api.putStock(`jars/${jar.id}`, { count }))}
+              onSave={(count) => change.mutate(() => api.countJars(jar.id, count))}
             />
             {jar.own && (
               <Tap size="sm" variant="quiet" onClick={() => change.mutate(() => api.takeOutStock("own-jars", jar.id))}>
@@ -74,10 +74,14 @@ export function JarsPart({ stock, change }: PartProps) {
         onClick={() =>
           change.mutate(
             () =>
-              api.putStock("own-jars", {
+              api.putOwnJar({
                 id: own.id.current,
                 title: own.typed.title.trim(),
-                ...Object.fromEntries(measures.map((name) => [name, own.amount(name)])),
+                empty_g: own.theAmount("empty_g"),
+                full_g: own.theAmount("full_g"),
+                depth_mm: own.theAmount("depth_mm"),
+                mouth_mm: own.theAmount("mouth_mm"),
+                body_mm: own.theAmount("body_mm"),
               }),
             { onSuccess: own.again },
           )
@@ -102,7 +106,7 @@ export function JarsPart({ stock, change }: PartProps) {
             <Count
               label={`${lot.mouth} lids, lot ${lot.lot}`}
               value={lot.count}
-              onSave={(count) => change.mutate(() => api.putStock("lids", { ...lot, count }))}
+              onSave={(count) => change.mutate(() => api.putLids({ ...lot, count }))}
             />
             <Tap size="sm" variant="quiet" onClick={() => change.mutate(() => api.takeOutStock("lids", lot.id))}>
               Take the lot out
@@ -114,7 +118,7 @@ export function JarsPart({ stock, change }: PartProps) {
             <Count
               label={`Sound bands, ${mouth}`}
               value={held.bands[mouth] ?? 0}
-              onSave={(count) => change.mutate(() => api.putStock(`bands/${mouth}`, { count }))}
+              onSave={(count) => change.mutate(() => api.countBands(mouth, count))}
             />
           </Box>
         ))}
@@ -144,9 +148,9 @@ export function JarsPart({ stock, change }: PartProps) {
           onClick={() =>
             change.mutate(
               () =>
-                api.putStock("lids", {
+                api.putLids({
                   id: lids.id.current,
-                  mouth: lids.typed.mouth,
+                  mouth: lids.typed.mouth as "regular" | "wide" | "other",
                   lot: lids.typed.lot.trim(),
                   count: Number(lids.typed.count),
                 }),

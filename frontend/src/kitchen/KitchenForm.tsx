@@ -1,7 +1,7 @@
 /** Where the kitchen is and which measures it uses: the two things asked on a first start, and changed later in Kitchen. */
 import { Box, Field, Flex, Input, NativeSelect, RadioCard, Text } from "@chakra-ui/react";
 import { type FormEvent, useState } from "react";
-import type { Kitchen, KitchenIn, Refusal } from "../api/client";
+import type { Kitchen, KitchenIn } from "../api/client";
 import { useSetKitchen } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -16,19 +16,16 @@ export function KitchenForm({ kitchen, submit, onSaved }: { kitchen: Kitchen; su
   const [height, setHeight] = useState(kitchen.altitude === null ? "" : String(kitchen.altitude));
   const [unit, setUnit] = useState<"m" | "ft">(kitchen.altitude_unit ?? "m");
   const [measures, setMeasures] = useState<NonNullable<KitchenIn["measures"]>>(kitchen.measures);
-  const save = useSetKitchen();
+  const save = useSetKitchen(onSaved);
   const send = (event: FormEvent) => {
     event.preventDefault();
-    save.mutate(
-      {
-        name: kitchen.name,
-        altitude: height.trim(),
-        altitude_unit: unit,
-        measures,
-        jars_per_load: kitchen.jars_per_load,
-      },
-      { onSuccess: onSaved },
-    );
+    save.mutate({
+      name: kitchen.name,
+      altitude: height.trim(),
+      altitude_unit: unit,
+      measures,
+      jars_per_load: kitchen.jars_per_load,
+    });
   };
   return (
     <form onSubmit={send} noValidate>
@@ -101,7 +98,7 @@ export function KitchenForm({ kitchen, submit, onSaved }: { kitchen: Kitchen; su
           ))}
         </Flex>
       </RadioCard.Root>
-      {save.error && <Sentence mt="4">{(save.error as Refusal).message}</Sentence>}
+      {save.error && <Sentence mt="4">{save.error.message}</Sentence>}
       <Tap type="submit" variant="solid" size="lg" mt="6" aria-busy={save.isPending}>
         {submit}
       </Tap>

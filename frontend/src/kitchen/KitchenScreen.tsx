@@ -17,8 +17,8 @@ export function KitchenScreen() {
         {kitchen.name}
       </Heading>
       <Text fontSize="lg" mt="2" mb="8">
-        {kitchen.altitude_says} above the sea: water boils at {kitchen.boiling_point_c?.toFixed(1)} °C here. Batches
-        already begun keep the height they were begun at.
+        {kitchen.altitude_says} above the sea: water boils at {kitchen.boiling_point_c?.toFixed(1)} °C here. A batch
+        under way is told of a height that is put right: the longer of both minutes counts from then on.
       </Text>
       <KitchenForm key={kitchen.altitude_says} kitchen={kitchen} submit="Save" onSaved={() => setSaved(true)} />
       <Text mt="3" aria-live="polite">

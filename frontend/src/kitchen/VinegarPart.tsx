@@ -39,13 +39,13 @@ export function VinegarPart({ stock, change }: PartProps) {
   const enter = () =>
     change.mutate(
       () =>
-        api.putStock("bottles", {
+        api.putBottle({
           id: form.id.current,
           kind: typed.kind,
           name: typed.name,
-          label: figure("label"),
+          label: form.theFigure("label"),
           size_ml: form.amount("size_ml"),
-          left_ml: form.amount("left_ml"),
+          left_ml: form.theAmount("left_ml"),
           lot: typed.lot,
           opened: typed.opened || null,
           price: figure("price"),
@@ -142,10 +142,10 @@ function OneBottle({ bottle, strength, change }: OneBottleProps) {
               onClick={() =>
                 change.mutate(
                   () =>
-                    api.postStock(`bottles/${bottle.id}/titration`, {
+                    api.titrate(bottle.id, {
                       readings,
-                      normality: figure("normality"),
-                      sample_ml: figure("sample"),
+                      normality: form.theFigure("normality"),
+                      sample_ml: form.theFigure("sample"),
                     }),
                   { onSuccess: form.again },
                 )
@@ -164,7 +164,7 @@ function OneBottle({ bottle, strength, change }: OneBottleProps) {
                   change.mutate(
                     () => {
                       const { measured: _m, measured_give: _g, ...rest } = bottle;
-                      return api.putStock("bottles", { ...rest, left_ml: form.amount("left") });
+                      return api.putBottle({ ...rest, left_ml: form.theAmount("left") });
                     },
                     { onSuccess: form.again },
                   )

@@ -20,6 +20,9 @@ export function useTyped<T extends Record<string, string>>(start: T) {
     set: (name: keyof T) => (value: string) => setTyped((now) => ({ ...now, [name]: value })),
     figure: (name: keyof T) => numberOf(typed[name]),
     amount: (name: keyof T) => amountOf(typed[name]),
+    /** What must be there; where it is no figure the server says so. */
+    theFigure: (name: keyof T) => numberOf(typed[name]) ?? Number.NaN,
+    theAmount: (name: keyof T) => amountOf(typed[name]) ?? Number.NaN,
     /** Whether something stands in each of these. */
     said: (...names: (keyof T)[]) => names.every((name) => (typed[name] ?? "").trim() !== ""),
     ready: (...names: (keyof T)[]) =>

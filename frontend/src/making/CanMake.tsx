@@ -1,11 +1,10 @@
 /** What is on hand, one thing to a line; which recipes it makes and how many jars; what is missing, as a list for paper. */
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type CanMake, type Refusal } from "../api/client";
-import { useKitchen, useStock, useStockChange } from "../api/queries";
-import { layOnBench } from "../bench/useDraft";
+import { api, type CanMake } from "../api/client";
+import { useCanMake, useKitchen, useStock, useStockChange } from "../api/queries";
+import { layOnBench } from "../draft/useDraft";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -23,7 +22,7 @@ export function CanMakeScreen() {
   const [typed, setTyped] = useState<string | null>(null);
   const [wanted, setWanted] = useState<readonly string[]>([]);
   const [all, setAll] = useState(false);
-  const found = useQuery({ queryKey: ["can-make"], queryFn: api.canMake });
+  const found = useCanMake();
   if (!stock) return <Text>Opening …</Text>;
   const text = typed ?? stock.stock.pantry;
   const recipes = found.data?.recipes ?? [];
@@ -51,7 +50,7 @@ export function CanMakeScreen() {
     link.click();
     setTimeout(() => URL.revokeObjectURL(link.href), 1000);
   };
-  const refused = (change.error ?? found.error) as Refusal | null;
+  const refused = change.error ?? found.error;
   return (
     <Box>
       <Heading as="h1" fontSize="2xl" fontWeight="700" mb="3">
@@ -87,7 +86,7 @@ export function CanMakeScreen() {
             mt="2"
             variant="solid"
             disabled={text === stock.stock.pantry}
-            onClick={() => change.mutate(() => api.putStock("pantry", { text }), { onSuccess: () => setTyped(null) })}
+            onClick={() => change.mutate(() => api.setPantry(text), { onSuccess: () => setTyped(null) })}
           >
             Reckon with this
           </Tap>

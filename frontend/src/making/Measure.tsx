@@ -1,11 +1,13 @@
 /** Measure and make: what is in the basket decides the batch. Everything follows each figure; nothing is begun yet. */
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
 import { useNavigate } from "react-router";
-import { api, newId, type Plan, type Refusal } from "../api/client";
-import { useJars, useKitchen, useStock } from "../api/queries";
-import { emptyDraft, layOnBench, questionOf, useDraft } from "../bench/useDraft";
+import { api, type Plan } from "../api/client";
+import { useJars, useKitchen, useRevision, useStock } from "../api/queries";
+import { useBegin } from "../api/useBegin";
+import { circumstancesOf, questionOf } from "../draft/draft";
+import { layOnBench, useDraft } from "../draft/useDraft";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -17,45 +19,32 @@ import { useTyped, wishOf } from "./wish";
 
 export function Measure() {
   const kitchen = useKitchen().data;
-  const { draft } = useDraft();
+  const draft = useDraft((hold) => hold.draft);
+  const revision = useRevision();
   const [typed, setTyped] = useTyped(draft.text);
   const jars = useJars().data?.jars ?? [];
   const stock = useStock().data;
   const navigate = useNavigate();
   const { wish, refused: unreadable } = wishOf(typed);
-  const {
-    recipe: _recipe,
-    text: _text,
-    ...question
-  } = questionOf(draft, { value: kitchen?.altitude ?? 0, unit: kitchen?.altitude_unit ?? "m" }, kitchen?.measures);
-  const asked = { ...question, text: draft.text, wish };
+  const { recipe: _recipe, ...question } = questionOf(draft, kitchen);
+  const asked = { ...question, wish };
   const found = useQuery({
-    queryKey: ["plan", asked],
+    queryKey: ["plan", revision, asked],
     queryFn: ({ signal }) => api.plan(asked, signal),
     enabled: Boolean(kitchen) && unreadable === null && draft.text.trim() !== "",
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const id = useRef(newId());
   // A figure that cannot be leaves the last plan standing, greyed: no field goes while it is typed over.
   const last = useRef<Plan>(undefined);
   if (found.data) last.current = found.data;
   const plan = found.data ?? last.current;
-  const begin = useMutation({
-    mutationFn: () => {
-      const { altitude_m: _m, altitude_ft: _f, ...rest } = asked;
-      return api.begin({ ...rest, id: id.current });
-    },
-    onSuccess: (batch) => navigate(`/stove/${batch.snapshot.id}`),
-    onError: () => {
-      id.current = newId();
-    },
-  });
+  const begin = useBegin();
   if (!kitchen || !stock) return <Text>Opening …</Text>;
-  const refused = unreadable ?? (found.error as Refusal | null)?.message ?? null;
+  const refused = unreadable ?? found.error?.message ?? null;
   const busy = found.isPlaceholderData || refused !== null;
   const lay = (ready: Plan) => {
-    layOnBench({ ...emptyDraft(), ...draft, text: ready.text });
+    layOnBench({ ...draft, text: ready.text });
     navigate("/");
   };
   return (
@@ -95,7 +84,7 @@ export function Measure() {
             variant="solid"
             disabled={!plan || busy || plan.after === "discard"}
             aria-busy={begin.isPending}
-            onClick={() => begin.mutate()}
+            onClick={() => !begin.isPending && begin.mutate({ ...circumstancesOf(question), wish })}
           >
             {plan?.after === "fridge" ? "Begin, for the refrigerator" : "Begin this batch"}
           </Tap>
@@ -103,7 +92,7 @@ export function Measure() {
       </Flex>
       {draft.text.trim() === "" && <Sentence mb="3">The Bench is empty. Lay a recipe on it first.</Sentence>}
       {refused && <Sentence mb="3">{refused}</Sentence>}
-      {begin.error && <Sentence mb="3">{(begin.error as Refusal).message}</Sentence>}
+      {begin.error && <Sentence mb="3">{begin.error.message}</Sentence>}
       <Grid
         templateColumns={{ base: "minmax(0, 1fr)", lg: "320px minmax(0, 1fr) minmax(0, 1.05fr)" }}
         gap={{ base: 4, lg: 6 }}

@@ -2,8 +2,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Refusal, type ScaleReading } from "../api/client";
-import { answered } from "../api/queries";
+import { api, type ScaleReading } from "../api/client";
 import { Figure, numberOf } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -14,10 +13,14 @@ export function ScaleBox({ of, onUse }: { of: string; onUse: (amount: string) =>
   const scale = useQuery({ queryKey: ["scale"], queryFn: api.scale, refetchInterval: 500 });
   const act = useMutation({
     mutationFn: (done: () => Promise<ScaleReading>) => done(),
-    onSuccess: (reading) => answered(client, ["scale"], reading),
+    onSuccess: async (reading) => {
+      // An older look that is still on its way is not listened to.
+      await client.cancelQueries({ queryKey: ["scale"] });
+      client.setQueryData(["scale"], reading);
+    },
   });
   const reading = scale.data;
-  const refused = (act.error ?? scale.error) as Refusal | null;
+  const refused = act.error ?? scale.error;
   const grams = numberOf(load);
   return (
     <Box

@@ -1,7 +1,7 @@
 /** What a basket really came to after trimming: recorded, it replaces the handbook's figure in this kitchen. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
-import { api, newId, type Refusal } from "../api/client";
+import { api, newId } from "../api/client";
 import { useStockChange } from "../api/queries";
 import { amountOf, Choose, Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
@@ -18,7 +18,7 @@ export function TrimRecordBox({ names }: { names: readonly string[] }) {
   const figures = [amountOf(bought), amountOf(left)] as const;
   const ready = figures.every((one) => one !== null);
   const record = () =>
-    change.mutate(() => api.postStock("trims", { id: id.current, name, bought_g: figures[0], usable_g: figures[1] }), {
+    change.mutate(() => api.addTrim({ id: id.current, name, bought_g: figures[0] ?? 0, usable_g: figures[1] ?? 0 }), {
       onSuccess: () => {
         id.current = newId();
         setBought("");
@@ -39,7 +39,7 @@ export function TrimRecordBox({ names }: { names: readonly string[] }) {
           Record it
         </Tap>
         {change.isSuccess && !bought && <Text mt="1">Recorded: this kitchen counts with it now.</Text>}
-        {change.error && <Sentence mt="2">{(change.error as Refusal).message}</Sentence>}
+        {change.error && <Sentence mt="2">{change.error.message}</Sentence>}
       </Box>
     </Fold>
   );

@@ -3,7 +3,7 @@ import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link as RouterLink, useLocation, useNavigate } from "react-router";
-import { api, type Paper, type PlanIn, type Refusal, type Sheet } from "../api/client";
+import { api, type Paper, type PlanIn, type Sheet } from "../api/client";
 import { Choose } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -39,7 +39,7 @@ export function WallSheet() {
         The sheet is made from a plan. <RouterLink to="/measure">Go to Measure and make.</RouterLink>
       </Sentence>
     );
-  const refused = (sheet.error ?? pdf.error) as Refusal | null;
+  const refused = sheet.error ?? pdf.error;
   return (
     <Box>
       <Flex gap="3" align="end" wrap="wrap" mb="4">

@@ -1,11 +1,11 @@
 /** Recipes: one's own and the tested ones, each with where its jars may live in this kitchen. */
 import { Box, Flex, Grid, Heading, Input, Link, Text } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
-import { api, type OwnRecipe, type Refusal, type Tested } from "../api/client";
-import { useFactsChanged, useKitchen, useRecipes } from "../api/queries";
-import { layOnBench } from "../bench/useDraft";
+import { api, type OwnRecipe, type Tested } from "../api/client";
+import { useChanged, useKitchen, useRecipes } from "../api/queries";
+import { layOnBench } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { RecipeCard } from "./RecipeCard";
@@ -17,8 +17,7 @@ export function Recipes() {
   const shelf = useRecipes();
   const kitchen = useKitchen().data;
   const navigate = useNavigate();
-  const client = useQueryClient();
-  const factsChanged = useFactsChanged();
+  const changed = useChanged();
   const [wanted, setWanted] = useState("");
   const [marked, setMarked] = useState<string[]>([]);
   const picker = useRef<HTMLInputElement>(null);
@@ -28,12 +27,12 @@ export function Recipes() {
     },
     onSuccess: () => {
       setMarked([]);
-      factsChanged();
+      return changed();
     },
   });
   const take = useMutation({
     mutationFn: async (file: File) => api.importFormulas(await file.text()),
-    onSuccess: factsChanged,
+    onSuccess: () => changed(),
   });
   const textOf = async (one: OwnRecipe | Tested) =>
     "text" in one ? one.text : (await api.formulaText(one.id, kitchen?.measures === "us" ? "us" : "metric")).text;
@@ -43,7 +42,6 @@ export function Recipes() {
       if ("text" in one)
         layOnBench({ text, jar: one.jar, method: one.method ?? "bath", formulaId: one.formula_id, recipeId: one.id });
       else layOnBench({ text });
-      client.invalidateQueries({ queryKey: ["check"] });
       navigate("/");
     },
   });
@@ -64,7 +62,7 @@ export function Recipes() {
   const tested = shelf.data.tested.filter((one) => fits(`${one.title} ${one.produce} ${one.kind} ${one.source}`));
   const mark = (id: string) =>
     setMarked((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id].slice(-MOST)));
-  const error = (shelf.error ?? out.error ?? take.error ?? open.error ?? compare.error) as Refusal | null;
+  const error = shelf.error ?? out.error ?? take.error ?? open.error ?? compare.error;
   const card = (one: OwnRecipe | Tested) => (
     <RecipeCard
       key={one.id}

@@ -3,8 +3,8 @@ import { Box, Flex, Grid, Heading, NativeSelect, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, type Refusal } from "../api/client";
-import { useJars } from "../api/queries";
+import { api } from "../api/client";
+import { useJars, useRevision } from "../api/queries";
 import { Choose, Figure } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -78,13 +78,13 @@ function OneSum({ one }: { one: SumOf }) {
   const [typed, setTyped] = useState<Record<string, string>>({});
   const asked = askedOf(one, typed);
   const found = useQuery({
-    queryKey: ["reckon", asked],
+    queryKey: ["reckon", useRevision(), asked],
     queryFn: () => api.reckon(asked),
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
-  const refused = found.error as Refusal | null;
+  const refused = found.error;
   return (
     <Box>
       <Heading as="h2" fontSize="xl" mb="3">

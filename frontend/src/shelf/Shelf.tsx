@@ -59,7 +59,9 @@ export function Shelf() {
   if (!shelf.data) return <Text>Opening the cupboard …</Text>;
   const cold = shelf.data.batches.filter((batch) => batch.place === "fridge");
   const standing = shelf.data.batches.filter((batch) => batch.place === "shelf");
-  const groups = ORDER.flatMap((state) => standing.filter((batch) => batch.standing === state));
+  const groups = ORDER.flatMap((state) =>
+    standing.filter((batch) => batch.standing === state).sort((a, b) => a.best_before.localeCompare(b.best_before)),
+  );
   const jarOf = (id: string) => jars.find((jar) => jar.id === id);
   return (
     <Box>
@@ -73,6 +75,12 @@ export function Shelf() {
         </Text>
       </Flex>
       {shelf.error && <Sentence mb="4">{shelf.error.message} These are the jars as they were last seen.</Sentence>}
+      {shelf.data.more > 0 && (
+        <Sentence mb="4">
+          The {shelf.data.batches.length} newest rows are drawn here. {shelf.data.more} older ones stand there too, and
+          are counted above.
+        </Sentence>
+      )}
       {shelf.data.batches.length === 0 && (
         <Text fontSize="lg">No jars yet. They come here once their seals are checked.</Text>
       )}

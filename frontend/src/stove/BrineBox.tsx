@@ -1,13 +1,13 @@
 /** While the jars are filled: how much brine they will take, and after the first ones how much the rest want. */
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Batch, EventIn } from "../api/client";
+import type { Batch, Tap as Told } from "../api/client";
 import { BrineRange } from "../making/Pictures";
 import { Figure, numberOf } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
 
-export function BrineBox({ batch, tell }: { batch: Batch; tell: (event: Omit<EventIn, "id">) => void }) {
+export function BrineBox({ batch, tell }: { batch: Batch; tell: (event: Told) => void }) {
   const brine = batch.state.brine;
   const [jars, setJars] = useState("3");
   const [used, setUsed] = useState("");
@@ -19,8 +19,8 @@ export function BrineBox({ batch, tell }: { batch: Batch; tell: (event: Omit<Eve
     figures.every((one) => one !== null && !Number.isNaN(one)) && Number.isInteger(figures[0]) && used.trim() !== "";
   return (
     <Box mt="4" bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3" data-brine-box="">
-      <BrineRange brine={brine} one={batch.snapshot.one_brine ?? []} />
-      {(batch.snapshot.sizes?.length ?? 0) > 1 && (
+      <BrineRange brine={brine} one={batch.snapshot.one_brine} />
+      {batch.snapshot.sizes.length > 1 && (
         <Text fontSize="sm">Fill the largest jars first: they are counted in that order.</Text>
       )}
       <Fold

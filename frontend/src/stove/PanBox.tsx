@@ -1,7 +1,7 @@
 /** While something cooks down: what is left of it, read off the scale or a marked stick, and how many jars that fills. */
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Batch, EventIn } from "../api/client";
+import type { Batch, Tap as Told } from "../api/client";
 import { amountOf, Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
 import { RangeBar } from "../parts/RangeBar";
@@ -17,7 +17,7 @@ const READ = [
   ["now_mm", "Stick now, mm"],
 ] as const;
 
-export function PanBox({ batch, tell }: { batch: Batch; tell: (event: Omit<EventIn, "id">) => void }) {
+export function PanBox({ batch, tell }: { batch: Batch; tell: (event: Told) => void }) {
   const cook = batch.state.cook;
   const [typed, setTyped] = useState<Record<string, string>>({});
   if (!cook) return null;

@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
 import { Fragment, useEffect, useRef, useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
-import type { Batch, RunAction } from "../api/client";
+import type { Batch, RunAction, RunLoad, Tap as Told } from "../api/client";
 import { useBatch, useJars } from "../api/queries";
 import { JarDrawing } from "../parts/JarDrawing";
 import { mmAndInches } from "../parts/measures";
@@ -15,6 +15,7 @@ import { FillCount } from "./FillCount";
 import { PanBox } from "./PanBox";
 import { SealCheck } from "./SealCheck";
 import { StepTrail } from "./StepTrail";
+import { TakeBack } from "./TakeBack";
 import { useAwake, useRing } from "./useAwake";
 import { clockFace, timeOfDay, useServerClock } from "./useServerClock";
 import { useTell } from "./useTell";
@@ -32,18 +33,20 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
   const now = batch.state.last_tap?.id ?? "";
   const [asked, setAsked] = useState<string | null>(null);
   const big = useRef<HTMLButtonElement>(null);
+  const first = batch.state.actions[0];
   const key = batch.state.actions.map((action) => action.kind + action.load).join();
+  // Never on what sets a running clock to zero, or answers for the boil: a stray Enter must not.
+  const stray = key !== "" && first?.tone === "big";
   useEffect(() => {
-    // Never on “boil lost”: a stray Enter must not set a running clock to zero.
-    if (!key.startsWith("boil-lost")) big.current?.focus({ preventScroll: true });
-  }, [key]);
+    if (stray) big.current?.focus({ preventScroll: true });
+  }, [stray]);
   if (batch.state.step === "fill")
     return (
       <>
         <FillCount
           planned={batch.snapshot.jars_planned}
           perLoad={batch.snapshot.jars_per_load}
-          sizes={batch.snapshot.sizes ?? []}
+          sizes={batch.snapshot.sizes}
           armed={armed}
           onFilled={(jars, part_jar, sizes) => tell({ kind: "filled", jars, part_jar, sizes })}
         />
@@ -52,21 +55,23 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
       </>
     );
   const send = (action: RunAction, early = false) =>
-    tell({ kind: action.kind, load: action.load, step: action.step ?? undefined, ...(early ? { early: true } : {}) });
+    tell({
+      kind: action.kind,
+      ...(action.load === null ? {} : { load: action.load }),
+      ...(action.step === null ? {} : { step: action.step }),
+      ...(early ? { early: true } : {}),
+    } as Told);
   return (
     <Flex direction="column" gap="3">
       {batch.state.actions.map((action, index) => {
-        const stopsEarly = action.kind === "heat-off" && action.says === "Stop early";
         const first = index === 0;
-        if (stopsEarly && asked === now)
+        if (action.asks && asked === now)
           return (
             <Box key="stop" bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">
-              <Text mb="2">
-                Stop before the minutes are full? These jars then go to the refrigerator within 24 hours.
-              </Text>
+              <Text mb="2">{action.asks}</Text>
               <Flex gap="2">
-                <Tap variant="solid" size="lg" aria-disabled={!armed} onClick={() => send(action, true)}>
-                  Stop early
+                <Tap variant="solid" size="lg" aria-disabled={!armed} onClick={() => send(action, action.early)}>
+                  {action.says}
                 </Tap>
                 <Tap size="lg" onClick={() => setAsked(null)}>
                   Go on
@@ -79,9 +84,9 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
             key={action.kind}
             ref={first ? big : undefined}
             aria-disabled={!armed}
-            variant={action.kind === "boil-lost" ? "warn" : first ? "solid" : "outline"}
-            size={first && action.kind !== "boil-lost" ? "stove" : "lg"}
-            onClick={() => (stopsEarly ? armed && setAsked(now) : send(action))}
+            variant={action.tone === "warn" ? "warn" : first ? "solid" : "outline"}
+            size={first && action.tone !== "warn" ? "stove" : "lg"}
+            onClick={() => (action.asks ? armed && setAsked(now) : send(action))}
           >
             {action.says}
           </Tap>
@@ -90,6 +95,22 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
     </Flex>
   );
 }
+
+const PHASES: Record<RunLoad["phase"], string> = {
+  waiting: "waiting",
+  stood: "stood too long",
+  heating: "heating",
+  boiling: "boiling",
+  doubt: "did it boil?",
+  "time-up": "time is up",
+  resting: "resting",
+  rested: "rested",
+  short: "stopped early",
+  cooling: "cooling",
+  check: "to be checked",
+  checked: "checked",
+  cold: "in the refrigerator",
+};
 
 /** Said once a tap has waited a second for its answer. */
 function OnItsWay() {
@@ -109,7 +130,7 @@ function OnItsWay() {
 
 /** `10 min`; of several sizes each: `Quart 15 min, Pint 10 min`. */
 function minutesOf(snapshot: Batch["snapshot"]): string {
-  const sizes = snapshot.sizes ?? [];
+  const { sizes } = snapshot;
   if (new Set(sizes.map((size) => size.minutes)).size < 2) return `${snapshot.minutes} min`;
   return sizes.map((size) => `${size.title} ${size.minutes} min`).join(", ");
 }
@@ -148,7 +169,7 @@ function Facts({ batch }: { batch: Batch }) {
       ))}
       {(
         [
-          ["Vinegar", snapshot.vinegar ?? []],
+          ["Vinegar", snapshot.vinegar],
           ["Taken for it", batch.taken],
         ] as const
       ).map(
@@ -210,11 +231,9 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   const now = useServerClock(batch.now);
   const { tell, armed, sending, error } = useTell(batch);
   const { snapshot, state } = batch;
-  const load =
-    state.loads.find((item) => item.lifted_at === null && item.phase !== "waiting") ??
-    state.loads.find((item) => item.phase === "waiting");
+  const load = state.loads.find((item) => item.number === state.load);
   useAwake();
-  useRing(load?.phase === "time-up");
+  useRing(load?.phase === "time-up" || load?.phase === "doubt");
   const running =
     load?.phase === "boiling" && load.boil_at && load.ends_at
       ? { startedAt: load.boil_at, endsAt: load.ends_at }
@@ -264,16 +283,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
       steam={snapshot.method === "steam"}
     />
   );
-  const takeBack = state.last_tap && (
-    <Tap
-      variant="quiet"
-      size="sm"
-      aria-disabled={!armed}
-      onClick={() => tell({ kind: "undo", of: state.last_tap?.id })}
-    >
-      Take back: {state.last_tap.says}
-    </Tap>
-  );
+  const takeBack = state.last_tap && <TakeBack tap={state.last_tap} armed={armed} tell={tell} />;
   const top = (
     <Flex justify="space-between" align="baseline" gap="4" wrap="wrap" mb="2">
       <Heading as="h1" fontSize={{ base: "md", md: "lg" }} fontWeight="650">
@@ -285,7 +295,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
       <Text fontSize="sm" color="ink.soft">
         {snapshot.minutes === null
           ? "for the refrigerator"
-          : `${snapshot.jar_title} jars, ${minutesOf(snapshot)} at ${snapshot.altitude}`}
+          : `${snapshot.jar_title} jars, ${minutesOf(snapshot)} at ${state.altitude}`}
       </Text>
     </Flex>
   );
@@ -293,6 +303,11 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
     <>
       {gone && <Sentence mb="3">{gone} The clock below goes on: it counts from what was recorded.</Sentence>}
       {error && <Sentence mb="3">{error}</Sentence>}
+      {state.told.map((says) => (
+        <Sentence key={says} mb="3">
+          {says}
+        </Sentence>
+      ))}
     </>
   );
   const seals = (state.step === "seals" || (state.step === "done" && snapshot.minutes !== null)) && (
@@ -312,7 +327,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           fontSize="sm"
           fontWeight={item === load ? 700 : 400}
         >
-          Load {item.number}: {item.jars} {item.title ?? "jars"}, {item.lifted_at ? "out" : item.phase}
+          Load {item.number}: {item.jars} {item.title ?? "jars"}, {item.lifted_at ? "out" : PHASES[item.phase]}
         </Box>
       ))}
     </Flex>
@@ -320,7 +335,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   return (
     <Box maxW="1180px">
       {top}
-      <StepTrail batch={batch} />
+      <StepTrail trail={state.trail} />
       <Box mt="4">{problems}</Box>
       <Grid
         templateColumns={{ base: "minmax(0,1fr)", lg: seals ? "1fr" : "minmax(0,1.5fr) minmax(0,1fr)" }}
@@ -334,7 +349,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           {running && <BigClock {...running} now={now} />}
           {detail}
           {state.step === "prepare" &&
-            (snapshot.warnings ?? []).map((says) => (
+            snapshot.warnings.map((says) => (
               <Sentence key={says} maxW="38rem">
                 {says}
               </Sentence>

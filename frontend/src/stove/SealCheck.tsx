@@ -1,6 +1,6 @@
 /** For each jar, whether it sealed; and for one that did not, what to do now and what later. */
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
-import type { Batch, EventIn, JarStanding } from "../api/client";
+import type { Batch, JarStanding, Tap as Told } from "../api/client";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
 
@@ -39,14 +39,26 @@ function Lid({ state }: { state: JarStanding["state"] }) {
 
 interface Props {
   batch: Batch;
-  tell: (event: Omit<EventIn, "id">) => void;
+  tell: (event: Told) => void;
 }
 
 export function SealCheck({ batch, tell }: Props) {
   const { jars } = batch.state;
-  const open = jars.filter((jar) => jar.state === "to-check");
+  const open = jars.filter((jar) => jar.can.includes("sealed"));
+  const again = jars.filter((jar) => jar.can.includes("again")).map((jar) => jar.number);
   return (
     <Box>
+      {again.length > 0 && (
+        <Box mb="4" bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">
+          <Text>
+            {again.length === 1 ? `Jar ${again[0]} can` : `Jars ${again.join(", ")} can`} be saved today: wipe and look
+            at the rim, a new lid, and the full minutes again, as a load of its own.
+          </Text>
+          <Tap mt="2" onClick={() => tell({ kind: "again", jars: again })}>
+            {again.length === 1 ? "Process it again" : `Process these ${again.length} again`}
+          </Tap>
+        </Box>
+      )}
       <Grid
         as="ul"
         listStyleType="none"
@@ -71,7 +83,7 @@ export function SealCheck({ batch, tell }: Props) {
                   {WORDS[jar.state]}
                 </Text>
               </Box>
-              {jar.state === "to-check" && (
+              {jar.can.includes("sealed") && (
                 <>
                   <Tap
                     aria-label={`Jar ${jar.number} sealed`}
@@ -90,7 +102,7 @@ export function SealCheck({ batch, tell }: Props) {
                 </>
               )}
             </Flex>
-            {(jar.state === "sealed" || jar.state === "fridge") && (
+            {jar.can.includes("spoiled") && (
               <Fold title="Something is wrong with it" fontSize="sm" color="ink.soft" mt="1">
                 <Text mt="1">
                   Bulging or leaking, a lid that lets go, spurting, bubbles, mould, an off smell, cloudiness that was
@@ -110,15 +122,17 @@ export function SealCheck({ batch, tell }: Props) {
             {jar.advice && (
               <Box mt="2">
                 <Text role="alert">{jar.advice}</Text>
-                <Flex gap="2" mt="2">
-                  {jar.state !== "unsealed-late" && jar.state !== "spoiled" && (
+                <Flex gap="2" mt="2" wrap="wrap">
+                  {jar.can.includes("fridge") && (
                     <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "fridge" })}>
                       Jar {jar.number} is in the refrigerator
                     </Tap>
                   )}
-                  <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "bin" })}>
-                    Thrown out
-                  </Tap>
+                  {jar.can.includes("bin") && (
+                    <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "bin" })}>
+                      Thrown out
+                    </Tap>
+                  )}
                 </Flex>
               </Box>
             )}

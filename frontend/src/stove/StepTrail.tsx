@@ -2,31 +2,11 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Batch } from "../api/client";
 
-const STEPS = [
-  ["prepare", "Prepare"],
-  ["heat-jars", "Heat jars"],
-  ["cook", "Cook"],
-  ["fill", "Fill"],
-  ["loads", "Canner"],
-  ["seals", "Cool"],
-  ["done", "Shelf"],
-] as const;
-const COLD = [
-  ["prepare", "Prepare"],
-  ["cook", "Cook"],
-  ["fill", "Fill"],
-  ["refrigerate", "Refrigerate"],
-  ["done", "Done"],
-] as const;
-
-export function StepTrail({ batch }: { batch: Batch }) {
-  const steps = batch.snapshot.minutes === null ? COLD : STEPS;
-  const at = steps.findIndex(([step]) => step === batch.state.step);
+export function StepTrail({ trail }: { trail: Batch["state"]["trail"] }) {
   return (
     <Flex as="ol" aria-label="Steps" listStyleType="none" gap="0" w="100%">
-      {steps.map(([step, word], index) => {
-        const now = index === at;
-        const past = index < at;
+      {trail.map(({ step, says, standing }) => {
+        const now = standing === "now";
         return (
           <Box
             as="li"
@@ -37,7 +17,7 @@ export function StepTrail({ batch }: { batch: Batch }) {
             pt="1.5"
             borderTopWidth={now ? "8px" : "4px"}
             mt={now ? "0" : "4px"}
-            borderColor={now ? "ink" : past ? "dill.600" : "whey.300"}
+            borderColor={now ? "ink" : standing === "past" ? "dill.600" : "whey.300"}
           >
             <Text
               display={{ base: now ? "block" : "none", md: "block" }}
@@ -47,8 +27,8 @@ export function StepTrail({ batch }: { batch: Batch }) {
               color={now ? "ink" : "ink.faint"}
               truncate
             >
-              {past ? "✓ " : ""}
-              {word}
+              {standing === "past" ? "✓ " : ""}
+              {says}
             </Text>
           </Box>
         );

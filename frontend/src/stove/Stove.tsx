@@ -29,9 +29,15 @@ export function Stove() {
           </Link>
         </Box>
       )}
+      {(batches.data?.more ?? 0) > 0 && (
+        <Sentence mb="4">
+          The {list.length} newest are here; {batches.data?.more} older ones are under way too. Finish or give up what
+          is done with.
+        </Sentence>
+      )}
       <Flex as="ul" listStyleType="none" direction="column" gap="4">
         {list.map((batch) => {
-          const load = batch.state.loads.find((item) => item.lifted_at === null && item.phase !== "waiting");
+          const load = batch.state.loads.find((item) => item.number === batch.state.load);
           const ends = load?.phase === "boiling" ? load.ends_at : batch.state.waits_until;
           return (
             <Box as="li" key={batch.snapshot.id}>

@@ -1,19 +1,20 @@
-/** The server's clock on this screen: every screen shows the same time, whatever its own clock says. */
+/** The server's clock on this screen: every screen shows the same time, whatever its own clock says. What passes between two looks
+ *  is counted by the browser's steady clock, which nobody puts forward or back. */
 import { useEffect, useRef, useState } from "react";
 
 export function useServerClock(serverNow: string | undefined): number {
-  const offset = useRef(0);
+  const told = useRef({ now: Date.now(), at: performance.now() });
   const seen = useRef<string | undefined>(undefined);
   if (serverNow && seen.current !== serverNow) {
     seen.current = serverNow;
-    offset.current = Date.parse(serverNow) - Date.now();
+    told.current = { now: Date.parse(serverNow), at: performance.now() };
   }
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((count) => count + 1), 250);
     return () => clearInterval(timer);
   }, []);
-  return Date.now() + offset.current;
+  return told.current.now + performance.now() - told.current.at;
 }
 
 /** 7:04, 1:02:09; never below zero. Rounds up, so that 0:00 means the time is full. */

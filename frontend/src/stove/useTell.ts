@@ -1,14 +1,18 @@
 /** Telling the server what happened. One tap is one event, however often it is pressed or sent again. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, type Batch, type EventIn, newId } from "../api/client";
+import { api, type Batch, type EventIn, newId, type Tap } from "../api/client";
+import { useChanged } from "../api/queries";
 
 const SETTLE_MS = 700;
 const ANSWER_MS = 4000;
-const RESTLESS: readonly EventIn["kind"][] = ["seal", "moved", "spoiled", "brine", "pan"];
+const RESTLESS: readonly Tap["kind"][] = ["seal", "moved", "spoiled", "brine", "pan"];
+const UNTOLD =
+  "No answer: whether this was noted is not known. Tap it again when the kitchen answers; told twice it counts once.";
 
 export function useTell(batch: Batch) {
   const client = useQueryClient();
+  const changed = useChanged();
   const id = batch.snapshot.id;
   const moment = `${batch.state.last_tap?.id ?? ""}`;
   // After every change the buttons rest for a moment: the second half of a double tap must not press the next one. They
@@ -36,7 +40,7 @@ export function useTell(batch: Batch) {
     onSuccess: (next) => {
       client.setQueryData(["batch", id], next);
       client.invalidateQueries({ queryKey: ["batches"] });
-      client.invalidateQueries({ queryKey: ["shelf"] });
+      changed();
     },
     // After an answer the moment is another and nothing is being sent from it; only a refusal leaves it as it was.
     onError: () => {
@@ -45,7 +49,7 @@ export function useTell(batch: Batch) {
     },
   });
   // Jars and measures are told one after another, each by buttons of its own that stay where they are: nothing to rest for.
-  const tell = (event: Omit<EventIn, "id">) => {
+  const tell = (event: Tap) => {
     if (!RESTLESS.includes(event.kind)) {
       if (!armed) return;
       setSentFrom(moment);
@@ -55,5 +59,6 @@ export function useTell(batch: Batch) {
     pending.current.set(key, known);
     mutation.mutate({ ...event, id: known } as EventIn);
   };
-  return { tell, armed, sending, error: mutation.error?.message ?? null };
+  const error = mutation.error?.gone ? UNTOLD : (mutation.error?.message ?? null);
+  return { tell, armed, sending, error };
 }

@@ -4,22 +4,22 @@ from __future__ import annotations
 
 import math
 from datetime import datetime
-from typing import Final
 
 from rheum.core.batch.begun import SizePlanned, Snapshot
 from rheum.core.facts.canner import HOLDS
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
 from rheum.core.judging.check import jar_named
-from rheum.core.judging.process import WATER_OVER_LIDS_MM
+from rheum.core.judging.process import CANNER_WATER_C, WATER_OVER_LIDS_MM
 from rheum.core.making.plan import Plan
-
-_RAW_WATER_C: Final = 60.0
-_HOT_WATER_C: Final = 82.0
+from rheum.core.measures.refused import Refused
 
 
-class CannotBegin(ValueError):
+class CannotBegin(Refused):
     """A batch that must not be begun; the message says why."""
+
+    title = "Cannot begin"
+    status = 409
 
 
 def begin(
@@ -27,6 +27,7 @@ def begin(
     plan: Plan,
     settings: Settings,
     library: Library,
+    *,
     moment: datetime,
     jars: int | None = None,
     jars_per_load: int | None = None,
@@ -62,7 +63,7 @@ def begin(
         method=settings.method or "bath",
         sterilise_minutes=plan.sterilise_minutes if shelf else None,
         water_over_lids_mm=plan.water_over_lids_mm if shelf else WATER_OVER_LIDS_MM,
-        water_temperature_c=_RAW_WATER_C if pack == "raw" else _HOT_WATER_C,
+        water_temperature_c=CANNER_WATER_C[pack],
         boiling_point_c=verdict.kitchen.boiling_point_c,
         altitude=str(settings.altitude) if settings.altitude else None,
         pack=pack,

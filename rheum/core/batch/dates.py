@@ -6,6 +6,9 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Final, Literal
 
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.standing import JarState, RunState
+
 UNSEALED_DAYS: Final = 7
 
 
@@ -47,3 +50,33 @@ def shelf_dates(made: date, weeks: int) -> Dates:
 def fridge_dates(made: date, own_days: int, processed: bool, unsealed_days: int = UNSEALED_DAYS) -> Dates:
     """A jar in the refrigerator: a refrigerator batch keeps its own days, a processed jar that failed a week."""
     return Dates(made, made, made + timedelta(days=unsealed_days if processed else own_days))
+
+
+@dataclass(frozen=True, slots=True)
+class JarStands:
+    """A jar that stands somewhere, and its dates."""
+
+    number: int
+    load: int
+    place: Literal["shelf", "fridge"]
+    dates: Dates
+
+
+def jars_standing(snapshot: Snapshot, state: RunState) -> tuple[JarStands, ...]:
+    """The jars of a batch on the shelf and in the refrigerator, each with its dates: made on the day its heat went off, in this
+    machine's time zone."""
+    found = []
+    places: dict[JarState, Literal["shelf", "fridge"]] = {"sealed": "shelf", "fridge": "fridge"}
+    loads = {load.number: load for load in state.loads}
+    for jar in state.jars:
+        place = places.get(jar.state)
+        if place is None:
+            continue
+        made = (loads[jar.load].heat_off_at or snapshot.begun_at).astimezone().date()
+        dates = (
+            shelf_dates(made, snapshot.weeks)
+            if place == "shelf"
+            else fridge_dates(made, snapshot.fridge_days, snapshot.minutes is not None, snapshot.unsealed_days)
+        )
+        found.append(JarStands(jar.number, jar.load, place, dates))
+    return tuple(found)

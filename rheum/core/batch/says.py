@@ -2,50 +2,113 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Final
 
 from rheum.core.batch.begun import Snapshot, Step
-from rheum.core.batch.events import Event
-from rheum.core.batch.standing import Action, JarStanding, Load
+from rheum.core.batch.events import (
+    Again,
+    BoiledOn,
+    Boiling,
+    BoilLost,
+    BrineUsed,
+    Filled,
+    Happening,
+    HeatOff,
+    HeightSet,
+    Lifted,
+    Loaded,
+    Moved,
+    PanRead,
+    Refrigerated,
+    Sealed,
+    Spoiled,
+    Stepped,
+    Undone,
+)
+from rheum.core.batch.standing import Action, JarStanding, Load, TrailStep
 from rheum.core.measures.saying import mm
 
 _STEP_DONE: Final = {"prepare": "Prepared", "heat-jars": "Jars are hot", "cook": "Cooked", "fill": "Filled"}
+_TRAIL: Final[tuple[tuple[Step, str], ...]] = (
+    ("prepare", "Prepare"), ("heat-jars", "Heat jars"), ("cook", "Cook"), ("fill", "Fill"), ("loads", "Canner"), ("seals", "Cool"),
+    ("done", "Shelf"),
+)  # fmt: skip
+_COLD_TRAIL: Final[tuple[tuple[Step, str], ...]] = (
+    ("prepare", "Prepare"), ("cook", "Cook"), ("fill", "Fill"), ("refrigerate", "Refrigerate"), ("done", "Done"),
+)  # fmt: skip
 
 
-def _jars(count: int) -> str:
+def trail_of(snapshot: Snapshot, now: Step) -> tuple[TrailStep, ...]:
+    """The steps of a batch, and which of them is the present one."""
+    steps = _COLD_TRAIL if snapshot.minutes is None else _TRAIL
+    at = next(index for index, (step, _) in enumerate(steps) if step == now)
+    return tuple(
+        TrailStep(step, says, "now" if index == at else "past" if index < at else "next") for index, (step, says) in enumerate(steps)
+    )
+
+
+def jars_say(count: int) -> str:
+    """`1 jar`, `7 jars`."""
     return f"{count} jar" if count == 1 else f"{count} jars"
 
 
-def tap_says(event: Event) -> str:
-    """An event in words, for the button that takes it back."""
-    load = f" (load {event.load})" if event.load else ""
-    words = {
-        "step": _STEP_DONE.get(str(event.data.get("step")), "Step done"),
-        "filled": f"{_jars(int(event.data.get('jars', 0)))} filled",
-        "loaded": "Jars in the canner",
-        "boiling": "It boils",
-        "boil-lost": "Boil lost",
-        "heat-off": "Heat off",
-        "lifted": "Lifted out",
-        "seal": f"Jar {event.jar}: {'sealed' if event.data.get('sealed') else 'not sealed'}",
-        "refrigerated": "In the refrigerator",
-        "brine": f"Brine of {_jars(int(event.data.get('jars', 0)))} measured",
-        "pan": "Pan measured",
-        "spoiled": f"Jar {event.jar} shows signs of spoilage",
-        "moved": f"Jar {event.jar} {'to the refrigerator' if event.data.get('to') == 'fridge' else 'thrown out'}",
-    }
-    return words.get(event.kind, event.kind) + load
+def minutes_say(span: timedelta) -> str:
+    """`1 minute`, `45 minutes`, `1 h 20 min`."""
+    minutes = round(span.total_seconds() / 60)
+    if minutes < 60:
+        return f"{minutes} minute" if minutes == 1 else f"{minutes} minutes"
+    return f"{minutes // 60} h {minutes % 60} min" if minutes % 60 else f"{minutes // 60} h"
 
 
-def _active(loads: tuple[Load, ...]) -> Load | None:
-    inside = [load for load in loads if load.phase not in ("waiting",) and load.lifted_at is None]
-    waiting = [load for load in loads if load.phase == "waiting"]
-    return next(iter(inside or waiting), None)
+def jumped(seconds: float) -> str:
+    """A correction of the wall clock, told."""
+    way = "forward" if seconds > 0 else "back"
+    size = f"{abs(seconds):.0f} seconds" if abs(seconds) < 90 else minutes_say(timedelta(seconds=abs(seconds)))
+    return f"The computer's clock was put {way} by {size} in between. The minutes go by a steady clock, which nothing moves."
+
+
+def tap_says(what: Happening) -> str:
+    """A tap in words, for the button that takes it back."""
+    match what:
+        case Stepped(step=step):
+            return _STEP_DONE.get(step, "Step done")
+        case Filled(jars=jars):
+            return f"{jars_say(jars)} filled"
+        case Loaded(load=load):
+            return f"Jars in the canner (load {load})"
+        case Boiling(load=load):
+            return f"It boils (load {load})"
+        case BoiledOn(load=load):
+            return f"It boiled all the while (load {load})"
+        case BoilLost(load=load):
+            return f"Boil lost (load {load})"
+        case HeatOff(load=load):
+            return f"Heat off (load {load})"
+        case Lifted(load=load):
+            return f"Lifted out (load {load})"
+        case Sealed(jar=jar, sealed=sealed):
+            return f"Jar {jar}: {'sealed' if sealed else 'not sealed'}"
+        case Again(jars=numbers):
+            return f"{jars_say(len(numbers))} to be processed again"
+        case Refrigerated(load=load):
+            return "In the refrigerator" + (f" (load {load})" if load else "")
+        case Moved(jar=jar, to=to):
+            return f"Jar {jar} {'to the refrigerator' if to == 'fridge' else 'thrown out'}"
+        case Spoiled(jar=jar):
+            return f"Jar {jar} shows signs of spoilage"
+        case BrineUsed(jars=jars):
+            return f"Brine of {jars_say(jars)} measured"
+        case PanRead():
+            return "Pan measured"
+        case HeightSet(altitude=height):
+            return f"Height put right to {height}"
+        case Undone():
+            return "Taken back"
 
 
 def headline_at(
-    snapshot: Snapshot, step: Step, filled: int | None, loads: tuple[Load, ...], jars: tuple[JarStanding, ...]
+    snapshot: Snapshot, step: Step, filled: int | None, loads: tuple[Load, ...], active: Load | None, jars: tuple[JarStanding, ...]
 ) -> tuple[str, str, datetime | None]:
     """(headline, detail, the moment that is being waited for)."""
     gap = mm(snapshot.headspace_mm)
@@ -79,7 +142,7 @@ def headline_at(
     if step == "refrigerate":
         return "Into the refrigerator", f"Within 24 hours of jarring. Eat within {snapshot.fridge_days} days.", None
     if step == "loads":
-        return _load_headline(snapshot, loads)
+        return _load_headline(snapshot, loads, active)
     if step == "seals":
         cooling = [load for load in loads if load.phase == "cooling"]
         if any(jar.state == "to-check" for jar in jars):
@@ -92,16 +155,15 @@ def headline_at(
     sealed = sum(1 for jar in jars if jar.state == "sealed")
     if snapshot.minutes is None:
         return "In the refrigerator", f"Eat within {snapshot.fridge_days} days of jarring.", None
-    return "Done", f"{_jars(sealed)} sealed of {filled}. Bands off, wash, label, store dark and cool.", None
+    return "Done", f"{jars_say(sealed)} sealed of {filled}. Bands off, wash, label, store dark and cool.", None
 
 
 def _of_load(load: Load) -> str:
     """`9 jars`, or, in a batch of several sizes, `9 jars (Pint)`."""
-    return f"{_jars(load.jars)} ({load.title})" if load.title else _jars(load.jars)
+    return f"{jars_say(load.jars)} ({load.title})" if load.title else jars_say(load.jars)
 
 
-def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...]) -> tuple[str, str, datetime | None]:
-    load = _active(loads)
+def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | None) -> tuple[str, str, datetime | None]:
     if load is None:
         return "Done", "", None
     which = f"Load {load.number} of {len(loads)}, {_of_load(load)}" if len(loads) > 1 else _of_load(load)
@@ -112,13 +174,33 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...]) -> tuple[str, st
             if steam
             else f"Jars upright, not touching. Water {mm(snapshot.water_over_lids_mm)} over the lids."
         )
+        if load.again:
+            return "Load the canner again", f"{which}. Rims wiped and looked at, new lids, the full {load.minutes} minutes. {over}", None
         return "Load the canner", f"{which}. {over}", None
+    if load.phase == "stood":
+        return (
+            "Into the refrigerator",
+            f"{which}: filled over two hours ago and cooled. Processed now, the minutes would not be the tested ones.",
+            None,
+        )
     if load.phase == "heating":
         until = "Full column of steam" if steam else "Lid on, full rolling boil"
         again = " The boil was lost: the whole time counts again from zero." if load.boils_lost else ""
         return "Bring to the boil", f"{which}. {until}, then start the clock: {load.minutes} minutes.{again}", None
     if load.phase == "boiling":
-        return "Keep it boiling", f"{which}. If the boil stops, say so: the time starts again from zero.", load.ends_at
+        asleep = (
+            f" The computer slept or was started anew for {minutes_say(timedelta(seconds=load.in_doubt_s))}: say whether it boiled."
+            if load.in_doubt_s > 0
+            else ""
+        )
+        return "Keep it boiling", f"{which}. If the boil stops, say so: the time starts again from zero.{asleep}", load.ends_at
+    if load.phase == "doubt":
+        return (
+            "Did it boil all the while?",
+            f"{minutes_say(timedelta(seconds=load.in_doubt_s))} of this boil were not measured: the computer slept or was started anew. "
+            "If it boiled all the while, they count; if not, the time begins again from zero.",
+            None,
+        )
     if load.phase == "time-up":
         return "Time is up: heat off", "Lid off, away from the face.", None
     if load.phase == "resting":
@@ -128,28 +210,36 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...]) -> tuple[str, st
     return "Lift the jars out", "Straight up, 25 mm apart on a towel, out of draughts. Do not tip the water off.", None
 
 
-def actions_at(snapshot: Snapshot, step: Step, loads: tuple[Load, ...], filled: int | None) -> tuple[Action, ...]:
+_ASKED: Final = "Stop before the minutes are full? These jars then go to the refrigerator within 24 hours."
+
+
+def actions_at(step: Step, load: Load | None) -> tuple[Action, ...]:
     """What the person can say now, the big one first."""
     if step in ("prepare", "heat-jars", "cook"):
-        return (Action("step", {"prepare": "Prepared", "heat-jars": "Jars are hot", "cook": "Cooked"}[step], step=step),)
+        return (Action("step", _STEP_DONE[step], step=step, tone="big"),)
     if step == "fill":
-        return (Action("filled", "Filled"),)
+        return (Action("filled", "Filled", tone="big"),)
     if step == "refrigerate":
-        return (Action("refrigerated", "They are in the refrigerator"),)
-    if step != "loads":
-        return ()
-    load = _active(loads)
-    if load is None:
+        return (Action("refrigerated", "They are in the refrigerator", tone="big"),)
+    if step != "loads" or load is None:
         return ()
     number = load.number
-    off = Action("heat-off", "Stop early", number)
+    off = Action("heat-off", "Stop early", number, early=True, asks=_ASKED)
+    lost = Action("boil-lost", "Boil lost", number, tone="warn")
+    held = Action("boiled-on", "It boiled all the while", number)
+    in_doubt = (held,) if load.in_doubt_s > 0 else ()
     by_phase: dict[str, tuple[Action, ...]] = {
-        "waiting": (Action("loaded", "Jars are in", number),),
-        "heating": (Action("boiling", "It boils: start the clock", number), off),
-        "boiling": (Action("boil-lost", "Boil lost", number), off),
-        "time-up": (Action("heat-off", "Heat is off", number),),
-        "resting": (Action("lifted", "Lift now", number),),
-        "rested": (Action("lifted", "Jars are out", number),),
-        "short": (Action("boiling", "It boils again: start from zero", number), Action("lifted", "Lifted, into the refrigerator", number)),
+        "waiting": (Action("loaded", "Jars are in", number, tone="big"),),
+        "stood": (Action("refrigerated", "They are in the refrigerator", number, tone="big"),),
+        "heating": (Action("boiling", "It boils: start the clock", number, tone="big"), off),
+        "boiling": (lost, *in_doubt, off),
+        "doubt": (held, Action("boil-lost", "It did not: boil lost", number, tone="warn"), off),
+        "time-up": (Action("heat-off", "Heat is off", number, tone="big"),),
+        "resting": (Action("lifted", "Lift now", number, tone="big"),),
+        "rested": (Action("lifted", "Jars are out", number, tone="big"),),
+        "short": (
+            Action("boiling", "It boils again: start from zero", number, tone="big"),
+            Action("lifted", "Lifted, into the refrigerator", number),
+        ),
     }
     return by_phase.get(load.phase, ())

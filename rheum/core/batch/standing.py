@@ -11,23 +11,29 @@ from rheum.core.batch.events import EventKind
 from rheum.core.making.brine import Brine
 from rheum.core.making.cook_down import CookDown
 
-LoadPhase = Literal["waiting", "heating", "boiling", "time-up", "resting", "rested", "short", "cooling", "check", "checked"]
-
-
+LoadPhase = Literal[
+    "waiting", "stood", "heating", "boiling", "doubt", "time-up", "resting", "rested", "short", "cooling", "check", "checked", "cold"
+]
 JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled"]
+# What the person may say of a jar: sealed, not sealed, processed again, in the refrigerator, thrown out, signs of spoilage.
+JarAct = Literal["sealed", "unsealed", "again", "fridge", "bin", "spoiled"]
 
 
 @dataclass(frozen=True, slots=True)
 class Load:
-    """One canner load and its clock. `ends_at` is when the minutes are full, at an unbroken boil. `title`: the jars' size, where
-    the batch has several."""
+    """One canner load and its clock. `numbers`: its jars; `again`: they are processed a second time. `ends_at`: when
+    the minutes will be full, as the steady clock counts them, told by the wall clock of this moment; `in_doubt_s`: seconds that count only if
+    the person says that it boiled. `title`: the jars' size, where the batch has several."""
 
     number: int
     jars: int
+    numbers: tuple[int, ...]
+    again: bool
     title: str | None
     minutes: int | None
     phase: LoadPhase
     boil_at: datetime | None
+    in_doubt_s: float
     ends_at: datetime | None
     heat_off_at: datetime | None
     rest_ends_at: datetime | None
@@ -38,36 +44,52 @@ class Load:
 
 @dataclass(frozen=True, slots=True)
 class JarStanding:
-    """One jar of the batch: where it stands and, where something must be done about it, what."""
+    """One jar of the batch: where it stands, what must be done about it, and what may be said of it."""
 
     number: int
     load: int
     state: JarState
     advice: str | None
     code: str | None
+    can: tuple[JarAct, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Action:
-    """Something the person can say now. The first of a state's actions is the big one."""
+    """Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
+    `asks`: what is asked before it is told; `early`: told as meant before the minutes are full."""
 
     kind: EventKind
     says: str
     load: int | None = None
     step: Step | None = None
+    tone: Literal["big", "plain", "warn"] = "plain"
+    early: bool = False
+    asks: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class LastTap:
-    """The last event still standing: what can be taken back first."""
+    """The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on."""
 
     id: str
     says: str
+    asks_boil: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class TrailStep:
+    """One step of a batch on the way to the shelf."""
+
+    step: Step
+    says: str
+    standing: Literal["past", "now", "next"]
 
 
 @dataclass(frozen=True, slots=True)
 class RunState:
-    """A batch as it stands at a moment."""
+    """A batch as it stands at a moment. `load`: the number of the load that is meant now; `told`: what must be known besides;
+    `altitude`: the kitchen's height that counts."""
 
     step: Step
     headline: str
@@ -79,6 +101,10 @@ class RunState:
     actions: tuple[Action, ...]
     last_tap: LastTap | None
     waits_until: datetime | None
+    load: int | None = None
+    told: tuple[str, ...] = ()
+    trail: tuple[TrailStep, ...] = ()
+    altitude: str | None = None
     brine: Brine | None = None
     brine_jars: int = 0
     cook: CookDown | None = None

@@ -1,4 +1,4 @@
-"""A batch under way: an append-only list of events, and its state as a fold over them with the clock passed in."""
+"""A batch under way: its state is a fold over its events, with the moment passed in."""
 
 from __future__ import annotations
 
@@ -6,64 +6,92 @@ from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Final
 
+from rheum.core.batch.admission import STAND_TOLD_MINUTES, needs_proof, stood_too_long
 from rheum.core.batch.begun import Snapshot, Step
-from rheum.core.batch.events import APPLY, PREPARING, Event, EventRefused, LoadTally, Tally
-from rheum.core.batch.says import actions_at, headline_at, tap_says
+from rheum.core.batch.events import Event, Undone
+from rheum.core.batch.jars import SETTLED, jar_at, too_late
+from rheum.core.batch.moment import JUMP_FROM_S, Moment, at_least, at_most, jump_s, wall_s
+from rheum.core.batch.says import actions_at, headline_at, jars_say, jumped, minutes_say, tap_says, trail_of
 from rheum.core.batch.standing import JarStanding, LastTap, Load, LoadPhase, RunState
+from rheum.core.batch.tally import PREPARING, Counted, LoadTally, Tally, counted
+from rheum.core.batch.told import fold, standing
 from rheum.core.facts.canner import REST_MINUTES
 from rheum.core.making.brine import Brine, adjusted, forecast
 from rheum.core.making.cook_down import CookDown, into_jars, kept
 
-HOURS_TO_SAVE: Final = 24
+_SOON: Final = timedelta(hours=24)
 
 
-def standing(events: Iterable[Event]) -> list[Event]:
-    """The events that still count: those neither taken back nor taking back."""
-    events = list(events)
-    taken_back = {event.data.get("of") for event in events if event.kind == "undo"}
-    return [event for event in events if event.kind != "undo" and event.id not in taken_back]
-
-
-def _fold(snapshot: Snapshot, events: Iterable[Event]) -> Tally:
-    tally = Tally(snapshot)
-    for event in standing(events):
-        tally = APPLY[event.kind](tally, event)
-    return tally
-
-
-def admit(snapshot: Snapshot, events: list[Event], new: Event) -> None:
-    """Whether a new event fits. Raises EventRefused with a sentence where it does not; changes nothing."""
-    if new.kind == "undo":
-        target = new.data.get("of")
-        if target not in {event.id for event in standing(events)}:
-            raise EventRefused("There is no such tap to take back, or it was taken back already.")
-        try:
-            _fold(snapshot, [*events, new])
-        except EventRefused:
-            raise EventRefused("Something later rests on that tap. Take the later one back first.") from None
-        return
-    if new.kind not in APPLY:
-        raise EventRefused(f"“{new.kind}” is nothing that happens to a batch.")
-    _fold(snapshot, [*events, new])
-
-
-def state_at(snapshot: Snapshot, events: Iterable[Event], now: datetime) -> RunState:
+def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunState:
     """The batch as it stands now: derived from recorded events alone, so a reload, a second screen or a killed server
     lose nothing."""
     events = list(events)
-    tally = _fold(snapshot, events)
+    tally = fold(snapshot, events)
     loads = tuple(_load_at(tally, load, now) for load in tally.loads)
-    jars = tuple(
-        _jar_at(tally, number, now) for load in tally.loads for number in range(tally.first_jar(load), tally.first_jar(load) + load.jars)
-    )
-    step = _current_step(tally, jars)
-    last = standing(events)
-    headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, jars)
+    jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
+    step = _current_step(tally, jars, now)
+    active = _active(loads) if step == "loads" else None
+    headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active, jars)
     return RunState(
-        step, headline, detail, tally.filled, tally.part_jar, loads, jars, actions_at(snapshot, step, loads, tally.filled),
-        LastTap(last[-1].id, tap_says(last[-1])) if last else None, waits, _brine_at(tally), tally.poured[0] if tally.poured else 0,
-        _cook_at(tally),
-    )  # fmt: skip
+        step=step,
+        headline=headline,
+        detail=detail,
+        jars_filled=tally.filled,
+        part_jar=tally.part_jar,
+        loads=loads,
+        jars=jars,
+        actions=actions_at(step, active),
+        last_tap=_last_tap(events, now),
+        waits_until=waits,
+        load=active.number if active else None,
+        told=_told(tally, now),
+        trail=trail_of(snapshot, step),
+        altitude=tally.heights[-1].altitude if tally.heights else snapshot.altitude,
+        brine=_brine_at(tally),
+        brine_jars=tally.poured[0] if tally.poured else 0,
+        cook=_cook_at(tally),
+    )
+
+
+def _last_tap(events: list[Event], now: Moment) -> LastTap | None:
+    """The last tap of a person; a height put right is none, and neither is a tap taken back."""
+    undone = {event.id for event in events if isinstance(event.what, Undone)}
+    taps = [event for event in standing(events) if event.id not in undone and event.what.kind != "height"]
+    return LastTap(taps[-1].id, tap_says(taps[-1].what), needs_proof(taps[-1], now)) if taps else None
+
+
+def _active(loads: tuple[Load, ...]) -> Load | None:
+    """The load that is meant: the one in the canner, else the next that waits."""
+    over = ("waiting", "stood", "cold")
+    inside = [load for load in loads if load.phase not in over and load.lifted_at is None]
+    return next(iter(inside or [load for load in loads if load.phase in ("waiting", "stood")]), None)
+
+
+def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
+    """What must be known besides the one thing to do: a clock that was moved, jars that stand, a height put right."""
+    found = []
+    for load in tally.loads:
+        if load.boil_at is not None and (jump := jump_s(load.boil_at, load.heat_off_at or now)):
+            found.append(jumped(jump))
+            break
+    for load in tally.loads:
+        waits = tally.filled_at is not None and not load.loaded and not load.cold and load.since is None
+        if waits and tally.filled_at is not None and tally.snapshot.minutes is not None:
+            stood = at_most(tally.filled_at, now)
+            if timedelta(minutes=STAND_TOLD_MINUTES) < stood < _SOON and not stood_too_long(tally, load, now):
+                found.append(
+                    f"{jars_say(load.jars)} of load {load.number} stand filled since {minutes_say(stood)}: into the canner with them. "
+                    "After two hours they go to the refrigerator."
+                )
+    for height in tally.heights[-1:]:
+        if tally.snapshot.minutes is not None:
+            found.append(
+                f"The kitchen's height was put right to {height.altitude}: the longer of both minutes counts from then on."
+                if height.minutes
+                else f"The kitchen's height was put right to {height.altitude}, and Rheum has no minutes for this batch there: "
+                "put its jars in the refrigerator."
+            )
+    return tuple(found)
 
 
 def _brine_at(tally: Tally) -> Brine | None:
@@ -85,95 +113,69 @@ def _cook_at(tally: Tally) -> CookDown | None:
     return into_jars(found, size.room_ml, size.noun) if len(tally.snapshot.sizes) == 1 else found
 
 
-def _load_at(tally: Tally, load: LoadTally, now: datetime) -> Load:
-    ends = tally.ends_at(load)
-    rest = load.heat_off_at + timedelta(minutes=REST_MINUTES) if load.heat_off_at else None
-    check = load.lifted_at + timedelta(hours=tally.snapshot.cool_hours) if load.lifted_at else None
-    jars = range(tally.first_jar(load), tally.first_jar(load) + load.jars)
-    phase: LoadPhase = "waiting"
+def _phase(tally: Tally, load: LoadTally, boil: Counted, now: Moment) -> LoadPhase:
+    minutes = tally.minutes_of(load)
+    if load.cold:
+        return "cold"
     if load.lifted_at is not None:
-        settled = all(jar in tally.seals or jar in tally.moved or jar in tally.spoiled for jar in jars)
-        phase = "short" if load.short else "checked" if settled else "check" if check and now >= check else "cooling"
-    elif load.short:
-        phase = "short"
-    elif rest is not None:
-        phase = "rested" if now >= rest else "resting"
-    elif ends is not None:
-        phase = "time-up" if now >= ends else "boiling"
-    elif load.loaded:
-        phase = "heating"
+        if load.short:
+            return "short"
+        if all(jar in tally.seals or jar in tally.moved or jar in tally.spoiled for jar in load.numbers):
+            return "checked"
+        return "check" if at_least(load.lifted_at, now) >= timedelta(hours=tally.snapshot.cool_hours) else "cooling"
+    if load.short:
+        return "short"
+    if load.heat_off_at is not None:
+        return "rested" if at_least(load.heat_off_at, now) >= timedelta(minutes=REST_MINUTES) else "resting"
+    if load.boil_at is not None and minutes is not None:
+        if boil.boiled_s >= minutes * 60:
+            return "time-up"
+        return "doubt" if boil.boiled_s + boil.in_doubt_s >= minutes * 60 else "boiling"
+    if load.loaded:
+        return "heating"
+    return "stood" if stood_too_long(tally, load, now) and tally.snapshot.minutes is not None else "waiting"
+
+
+def _due(start: Moment, span: timedelta, now: Moment) -> datetime:
+    """When a wait ends by the wall clock, counted by the clock that nothing puts forward."""
+    passed = at_least(start, now)
+    return start.at + span if abs(passed.total_seconds() - wall_s(start, now)) < JUMP_FROM_S else now.at + span - passed
+
+
+def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
+    minutes, boil = tally.minutes_of(load), counted(load, now)
+    running = load.boil_at is not None and load.heat_off_at is None and minutes is not None
+    ends: datetime | None = None
+    if running and minutes is not None:
+        # What the machine slept through does not count until the person says so; what it could not measure is shown by the wall clock.
+        plain = load.boil_at is not None and load.credit_s == 0 and boil.slept_s == 0 and not jump_s(load.boil_at, now)
+        by_wall = load.boil_at.at + timedelta(minutes=minutes) if load.boil_at else None
+        ends = by_wall if plain else now.at + timedelta(seconds=minutes * 60 - boil.boiled_s - boil.unmeasured_s)
+    elif load.boil_at is not None and minutes is not None:
+        ends = load.boil_at.at + timedelta(minutes=minutes)
+    off, lifted = load.heat_off_at, load.lifted_at
     return Load(
-        load.number, load.jars, load.title, tally.minutes_of(load), phase, load.boil_at, ends, load.heat_off_at, rest, load.lifted_at, check,
-        load.boils_lost,
-    )  # fmt: skip
+        number=load.number,
+        jars=load.jars,
+        numbers=load.numbers,
+        again=load.since is not None
+        and load.number > 1
+        and any(set(load.numbers) & set(o.numbers) for o in tally.loads[: load.number - 1]),
+        title=load.title,
+        minutes=minutes,
+        phase=_phase(tally, load, boil, now),
+        boil_at=load.boil_at.at if load.boil_at else None,
+        in_doubt_s=boil.in_doubt_s if running else 0.0,
+        ends_at=ends,
+        heat_off_at=off.at if off else None,
+        rest_ends_at=_due(off, timedelta(minutes=REST_MINUTES), now) if off else None,
+        lifted_at=lifted.at if lifted else None,
+        check_from=_due(lifted, timedelta(hours=tally.snapshot.cool_hours), now) if lifted else None,
+        boils_lost=load.boils_lost,
+    )
 
 
-def _jar_at(tally: Tally, number: int, now: datetime) -> JarStanding:
-    load = tally.load_of_jar(number)
-    moved = tally.moved.get(number)
-    if moved == "bin":
-        return JarStanding(number, load.number, "gone", None, None)
-    if number in tally.spoiled:
-        return JarStanding(
-            number,
-            load.number,
-            "spoiled",
-            "Signs of spoilage: do not open it, do not taste it. Put it in a closed bag in the bin, out of reach of children and animals, "
-            "and wash your hands and whatever it touched.",
-            "spoilage-signs",
-        )
-    if moved == "fridge" or tally.refrigerated:
-        return JarStanding(number, load.number, "fridge", None, None)
-    if load.short and load.heat_off_at is not None:
-        code = "boil-interrupted" if load.boil_at is None and load.boils_lost else "under-processed"
-        why = "The boil stopped and the time was not begun again" if code == "boil-interrupted" else "Not processed long enough"
-        if now < load.heat_off_at + timedelta(hours=HOURS_TO_SAVE):
-            return JarStanding(
-                number,
-                load.number,
-                "short",
-                f"{why}: bring it back to the boil for the full time, or refrigerate it, within 24 hours.",
-                code,
-            )
-        return JarStanding(
-            number, load.number, "short", f"{why}, more than 24 hours ago: if it was not refrigerated, throw it out unopened.", code
-        )
-    if number in tally.seals:
-        sealed, at = tally.seals[number]
-        if sealed:
-            return JarStanding(number, load.number, "sealed", None, None)
-        deadline = (load.heat_off_at or at) + timedelta(hours=HOURS_TO_SAVE)
-        within = "two weeks" if tally.snapshot.unsealed_days > 7 else "a week"
-        if at < deadline and now < deadline:
-            return JarStanding(
-                number,
-                load.number,
-                "unsealed",
-                f"Did not seal. Within 24 hours of processing: refrigerate it and eat it within {within}, or process it again with a new lid for the full time.",
-                "seal-failed",
-            )
-        if at < deadline:
-            return JarStanding(
-                number,
-                load.number,
-                "unsealed-late",
-                "Did not seal, and 24 hours have passed. If it has not been in the refrigerator since, throw it out, untasted.",
-                "seal-failed-late",
-            )
-        return JarStanding(
-            number,
-            load.number,
-            "unsealed-late",
-            "Did not seal, and it was noticed more than 24 hours after processing: throw it out, untasted.",
-            "seal-failed-late",
-        )
-    if load.lifted_at is not None:
-        ready = now >= load.lifted_at + timedelta(hours=tally.snapshot.cool_hours)
-        return JarStanding(number, load.number, "to-check" if ready else "cooling", None, None)
-    return JarStanding(number, load.number, "filled", None, None)
-
-
-def _current_step(tally: Tally, jars: tuple[JarStanding, ...]) -> Step:
+def _current_step(tally: Tally, jars: tuple[JarStanding, ...], now: Moment) -> Step:
     for step in PREPARING:
         if step == "heat-jars" and tally.snapshot.minutes is None:
             continue
@@ -181,10 +183,11 @@ def _current_step(tally: Tally, jars: tuple[JarStanding, ...]) -> Step:
             return step
     if tally.snapshot.minutes is None:
         return "done" if tally.refrigerated else "refrigerate"
-    if any(load.lifted_at is None for load in tally.loads):
+    if any(load.lifted_at is None and not load.cold and not _given_up(tally, load, now) for load in tally.loads):
         return "loads"
-    return (
-        "done"
-        if all(jar.state in ("sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled") for jar in jars)
-        else "seals"
-    )
+    return "done" if all(jar.state in SETTLED for jar in jars) else "seals"
+
+
+def _given_up(tally: Tally, load: LoadTally, now: Moment) -> bool:
+    """Whether a load is waited for no more: too late to be processed again, or all its jars went elsewhere before it was loaded."""
+    return not load.loaded and (too_late(load, now) or all(jar in tally.moved or jar in tally.spoiled for jar in load.numbers))

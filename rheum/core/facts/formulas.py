@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from rheum.core.facts.ingredients import Ingredient
+from rheum.core.facts.jars import JAR_WORD
 from rheum.core.measures.amount import Amount
 
 Pack = Literal["raw", "hot"]
@@ -107,6 +108,13 @@ class Formula:
             return f"{self.source.title} (from memory)"
         by = "tested, entered by another household from" if self.own.imported else "tested, entered by you from"
         return f"{by} {self.own.title}, p. {self.own.page}, {self.own.year} ({SOURCE_KINDS[self.own.kind]})"
+
+    @property
+    def makes(self) -> str:
+        """What a batch makes: `7-9 pint jars`."""
+        made = self.yields
+        count = f"{made.low:g}" if made.low == made.high else f"{made.low:g}-{made.high:g}"
+        return f"{count} {JAR_WORD[made.jar]} jars"
 
     @property
     def jar_lines(self) -> tuple[FormulaLine, ...]:

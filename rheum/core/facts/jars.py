@@ -8,6 +8,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from rheum.core.measures.refused import RequestError
+
 # Process classes by volume (USDA Complete Guide, Guide 1, from memory; quarter-pint: common practice).
 CLASS_ML: Final[Mapping[str, float]] = {
     "quarter-pint": 118.0,
@@ -86,12 +88,8 @@ _GLASS_G_PER_ML: Final = 2.5
 WATER_G_PER_ML: Final = 0.9982
 
 
-class JarError(ValueError):
+class JarError(RequestError):
     """A jar, or a headspace in one, that cannot be; `field` names the figure, the message says what to do."""
-
-    def __init__(self, field: str, message: str) -> None:
-        super().__init__(message)
-        self.field = field
 
 
 def headspace_ml(jar: Jar, headspace_mm: float) -> float:
@@ -142,6 +140,21 @@ def process_class_of(volume_ml: float) -> str | None:
         if volume_ml <= holds + 0.5:
             return name
     return None
+
+
+def plain_jar(jar_id: str, volume_ml: float) -> Jar:
+    """A plain metric jar of which only the volume is known: usual proportions (own pick), the minutes of the class that covers it."""
+    return Jar(
+        id=jar_id,
+        title=f"{volume_ml:g} ml",
+        volume_ml=volume_ml,
+        depth_mm=120.0,
+        mouth_mm=70.0,
+        body_mm=80.0,
+        mass_g=250.0,
+        process_class=process_class_of(volume_ml) or "half-gallon",
+        family="metric",
+    )
 
 
 def class_says(volume_ml: float) -> str:

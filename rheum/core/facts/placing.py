@@ -11,6 +11,7 @@ from typing import Final
 from rheum.core.facts.ingredients import Catalogue, Ingredient, words_of
 from rheum.core.facts.library import Library
 from rheum.core.facts.prep_words import PREP_WORDS
+from rheum.core.measures.refused import Refused
 
 LONGEST_NAME: Final = 40
 _DRY_WORDS: Final = frozenset(words_of("dried ground powder powdered seed seeds flakes"))
@@ -33,8 +34,11 @@ class Placement:
     kind: str
 
 
-class PlacementRefused(ValueError):
+class PlacementRefused(Refused):
     """A name that cannot be so placed; the message says why and what to do."""
+
+    title = "Cannot be placed so"
+    field = "name"
 
 
 def placed_ingredient(placement: Placement, kinds: Mapping[str, PlaceKind]) -> Ingredient:

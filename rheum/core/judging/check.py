@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 import math
+import re
 from collections.abc import Iterable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Final, get_args
 
 from rheum.core.facts.choices import practice
 from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula, Pack
-from rheum.core.facts.jars import Jar, process_class_of
+from rheum.core.facts.jars import Jar, plain_jar
 from rheum.core.facts.library import Library
 from rheum.core.judging.codes import CODES, LEVELS
 from rheum.core.judging.findings import Finding, destination_of, worst_first
 from rheum.core.judging.keeping import fridge_keeping
 from rheum.core.judging.process import Process, process_for
+from rheum.core.judging.rules.acid import brine_short
 from rheum.core.judging.rules.reading import ph_of
 from rheum.core.judging.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED, PROCESS_ALONE
 from rheum.core.judging.verdict import (
@@ -42,25 +44,48 @@ from rheum.core.measures.altitude import boiling_point_c
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import MM_PER_INCH, Family
 from rheum.core.recipe.recipe import Recipe
-from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 from rheum.core.recipe.writing import formula_text
 
 SHOWN_NEAREST: Final = 3
+_LEAST_ML: Final = 50
+_MOST_ML: Final = 4000
 _MOST_HEADSPACE_MM: Final = 60.0
 _MOST_MINUTES: Final = 600.0
 
 
-@lru_cache(maxsize=2048)
-def check_text(text: str, settings: Settings, library: Library) -> Verdict:
+@dataclass(frozen=True, slots=True, eq=False)
+class Judged:
+    """A verdict, and the recipe as the rules saw it: under the family of cups and the formula that the verdict rests on."""
+
+    verdict: Verdict
+    case: Case
+
+
+@lru_cache(maxsize=1024)
+def judge(text: str, settings: Settings, library: Library) -> Judged:
     """Judge recipe text; a text judged before, under the same settings and facts, is not judged again.
     Raises UnreadableRecipe where nothing in it is usable, RequestError for a bad setting."""
-    return check(read_recipe(text, library.catalogue), settings, library)
+    return judge_recipe(read_recipe(text, library.catalogue), settings, library)
 
 
-def check(recipe: Recipe, settings: Settings, library: Library) -> Verdict:
+def judge_if_read(text: str, settings: Settings, library: Library) -> Judged | None:
+    """The same; None where nothing in the text can be read or a setting does not fit any more."""
+    try:
+        return judge(text, settings, library)
+    except (UnreadableRecipe, RequestError):
+        return None
+
+
+def check_text(text: str, settings: Settings, library: Library) -> Verdict:
+    """The verdict of a recipe text alone."""
+    return judge(text, settings, library).verdict
+
+
+def judge_recipe(recipe: Recipe, settings: Settings, library: Library) -> Judged:
     """Judge a recipe: under every plausible family of cups, against every formula that ties, and the strictest counts."""
     check_settings(settings, library)
-    verdicts, tied = [], dict[str, None]()
+    found, tied = [], dict[str, None]()
     for family in _families(recipe, settings):
         lines = measure(recipe, family)
         near = nearest(lines, library, _said_pack(recipe, settings))
@@ -68,17 +93,10 @@ def check(recipe: Recipe, settings: Settings, library: Library) -> Verdict:
         if len(formulas) > 1:
             tied.update((formula.id, None) for formula in formulas if formula)
         for formula in formulas:
-            case = _case(recipe, settings, library, family, formula, lines, near)
-            verdicts.append(_verdict(case, _findings(case)))
-    return replace(min(verdicts, key=_strictness), tied=tuple(tied))
-
-
-def case_for(recipe: Recipe, settings: Settings, library: Library) -> Case:
-    """The recipe as the rules see it, under the first plausible family and the first formula that it is held against."""
-    family = _families(recipe, settings)[0]
-    lines = measure(recipe, family)
-    near = nearest(lines, library, _said_pack(recipe, settings))
-    return _case(recipe, settings, library, family, _formulas(near, settings, library)[0], lines, near)
+            case = _case(recipe, settings, library, family=family, formula=formula, lines=lines, near=near)
+            found.append(Judged(_verdict(case, _findings(case)), case))
+    strictest = min(found, key=lambda judged: _strictness(judged.verdict))
+    return Judged(replace(strictest.verdict, tied=tuple(tied)), strictest.case)
 
 
 def check_settings(settings: Settings, library: Library) -> None:
@@ -104,9 +122,8 @@ def jar_named(name: str, library: Library) -> Jar:
     if name in library.jars:
         return library.jars[name]
     digits = name.removesuffix("ml").strip()
-    if name.endswith("ml") and digits.isdigit() and 50 <= int(digits) <= 4000:
-        size = process_class_of(float(digits))
-        return Jar(name, f"{digits} ml", float(digits), 120.0, 70.0, 80.0, 250.0, size or "half-gallon", "metric")
+    if name.endswith("ml") and re.fullmatch("[0-9]{2,4}", digits) and _LEAST_ML <= int(digits) <= _MOST_ML:
+        return plain_jar(name, float(digits))
     raise RequestError("jar", f"There is no jar “{name[:40]}”. Choose one of {', '.join(library.jars)}, or a size such as 330ml.")
 
 
@@ -158,6 +175,7 @@ def _case(
     recipe: Recipe,
     settings: Settings,
     library: Library,
+    *,
     family: Family,
     formula: Formula | None,
     lines: tuple[Measured, ...],
@@ -206,7 +224,8 @@ def formula_ph(formula: Formula, library: Library) -> Ph | None:
     recipe = read_recipe(formula_text(formula), library.catalogue)
     lines = measure(recipe, "us")
     near = [Near(formula, 0.0)]
-    band = _case(recipe, Settings(pack=formula.pack, measures="us"), library, "us", formula, lines, near).ph
+    settings = Settings(pack=formula.pack, measures="us")
+    band = _case(recipe, settings, library, family="us", formula=formula, lines=lines, near=near).ph
     return Ph(band.low, band.mid, band.high) if band else None
 
 
@@ -247,6 +266,7 @@ def _ledger(case: Case) -> AcidLedger:
     return AcidLedger(
         brine_percent=_rounded(case.brine_percent),
         formula_brine_percent=_rounded(case.match.profile.brine_percent) if case.match else None,
+        brine_short=brine_short(case),
         ph=Ph(round(ph.low, 2), round(ph.mid, 2), round(ph.high, 2)) if ph else None,
         brought=tuple(brought),
         taken_up=tuple(taken),
@@ -277,6 +297,13 @@ def _differs(case: Case, near: Near) -> Differs:
     if match is None or match.formula is not near.formula:
         match = match_to(case.lines, near.formula, case.library, case.jar.process_class)
     return Differs(near.formula.id, tuple(differences(match)))
+
+
+def _as_tested(case: Case, findings: tuple[Finding, ...]) -> bool:
+    """Whether every line stands as the formula was tested: nothing is found but measures taken in their usual sense, and every
+    ingredient is known by itself and not by where somebody placed it."""
+    plain = destination_of(findings) == "shelf" and all(found.code == "measure-assumed" for found in findings)
+    return plain and not any(line.ingredient.id in case.library.placed for line in case.recipe.in_jar)
 
 
 def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
@@ -312,5 +339,7 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         own_formula=formula is not None and formula.own is not None,
         differs=tuple(_differs(case, near) for near in case.near),
         to_place=tuple(PlaceAsk(item.line, item.name) for item in case.recipe.unread if item.name),
+        as_tested=_as_tested(case, findings),
+        worst=next((found.says for found in findings if found.level in ("stop", "limit")), None),
         practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
@@ -24,6 +25,8 @@ STERILISE_UNDER_MINUTES: Final = 10
 WATER_OVER_LIDS_MM: Final = 25.0
 WATER_OVER_LIDS_LONG_MM: Final = 50.0
 LONG_PROCESS_MINUTES: Final = 30
+# Canner water when the jars go in, by pack, so that neither jar nor food is shocked (USDA Complete Guide, Guide 1, from memory).
+CANNER_WATER_C: Final[Mapping[Pack, float]] = {"raw": 60.0, "hot": 82.0}
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,5 +105,5 @@ def process_for(
         sterilise_minutes=sterilise_minutes(height) if sterile else None,
         headspace_mm=headspace_mm,
         method=method,
-        water_temperature_c=60.0 if pack == "raw" else 82.0,
+        water_temperature_c=CANNER_WATER_C[pack],
     )

@@ -9,6 +9,7 @@ from rheum.core.facts.choices import Practice
 from rheum.core.judging.findings import Destination, Finding
 from rheum.core.judging.keeping import FridgeKeeping
 from rheum.core.judging.process import Process
+from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,11 +52,17 @@ class Ph:
 
 @dataclass(frozen=True, slots=True)
 class AcidLedger:
+    """The acid of a recipe. `brine_short`: its brine is weaker than the formula's by more than the rules let pass; `canning_ph` and
+    `target_ph`: what the estimate is held against."""
+
     brine_percent: float | None
     formula_brine_percent: float | None
     ph: Ph | None
     brought: tuple[Mol, ...]
     taken_up: tuple[Mol, ...]
+    brine_short: bool = False
+    canning_ph: float = CANNING_PH
+    target_ph: float = TARGET_PH
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,7 +107,8 @@ class LineRead:
 @dataclass(frozen=True, slots=True)
 class Verdict:
     """Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
-    of formulas so near to one another that the stricter verdict was taken."""
+    of formulas so near to one another that the stricter verdict was taken; `as_tested`: every line stands as it was tested; `worst`:
+    the first thing that keeps it off the shelf."""
 
     title: str
     destination: Destination
@@ -124,4 +132,6 @@ class Verdict:
     differs: tuple[Differs, ...] = ()
     to_place: tuple[PlaceAsk, ...] = ()
     tied: tuple[str, ...] = ()
+    as_tested: bool = False
+    worst: str | None = None
     practice: tuple[Practice, ...] = ()

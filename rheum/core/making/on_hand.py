@@ -10,10 +10,10 @@ from typing import Final
 
 from rheum.core.facts.library import Library
 from rheum.core.facts.weights import bulk
+from rheum.core.judging.check import Judged
 from rheum.core.judging.findings import Destination
 from rheum.core.making.bottles import most_ml
 from rheum.core.making.stock import Stock, lids_for
-from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
 from rheum.core.measures.acidity import CANNING_STRENGTH
 from rheum.core.measures.saying import grams, listed, ml, percent
@@ -102,9 +102,10 @@ def _has(item: Measured, pantry: Pantry, stock: Stock) -> tuple[float, str] | No
     return there / held.bought[1], f"{grams(max(0.0, held.bought[1] - there))} {ingredient.name}"
 
 
-def can_make(recipe_id: str, title: str, own: bool, destination: Destination, case: Case, pantry: Pantry, stock: Stock) -> CanMake:
+def can_make(recipe_id: str, title: str, own: bool, *, judged: Judged, pantry: Pantry, stock: Stock) -> CanMake:
     """What can be made of one recipe, and where its jars may live: what must not be jarred makes none. Optional lines never stand
     in the way; per-jar lines are counted by its jars."""
+    case, destination = judged.case, judged.verdict.destination
     makes = case.match.jars(0) if case.match else (case.recipe.yield_low or 1.0)
     jar = case.jar
     parts: list[tuple[float, str]] = []
@@ -140,7 +141,17 @@ def can_make(recipe_id: str, title: str, own: bool, destination: Destination, ca
         says = f"{jar.counted(jars)}, as far as {by} will go"
     else:
         says = f"wants {listed([one.name for one in missing][:4])}"
-    return CanMake(recipe_id, title, own, destination, jars, jar.title, by, tuple(missing), says)
+    return CanMake(
+        id=recipe_id,
+        title=title,
+        own=own,
+        destination=destination,
+        jars=jars,
+        jar=jar.title,
+        limited_by=by,
+        missing=tuple(missing),
+        says=says,
+    )
 
 
 _PLACES: Final = ("shelf", "fridge", "discard")

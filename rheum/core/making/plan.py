@@ -8,7 +8,7 @@ from typing import Final
 
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import case_for, check_text, jar_named
+from rheum.core.judging.check import jar_named, judge
 from rheum.core.judging.findings import Destination
 from rheum.core.judging.verdict import Verdict
 from rheum.core.making.basket import BothMeasures, InBasket, both_measures
@@ -25,7 +25,6 @@ from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
 from rheum.core.recipe.line import strip_bullet
-from rheum.core.recipe.text import read_recipe
 from rheum.core.revising.scaling import Limit, scale_to
 
 _OF_THE_CANNER: Final = re.compile(
@@ -73,20 +72,20 @@ def canned_by(wish: Wish, settings: Settings, stock: Stock) -> tuple[Canner, Set
     return canner, replace(settings, method=canner.kind) if wish.canner is not None else settings
 
 
-def make_plan(text: str, wish: Wish, settings: Settings, library: Library, stock: Stock) -> Plan:
+def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, stock: Stock) -> Plan:
     """The plan for a recipe text, what there is and what is wanted. RequestError with a sentence for what cannot be,
     UnreadableRecipe for an empty text."""
     canner, settings = canned_by(wish, settings, stock)
-    first = check_text(text, settings, library)
-    case = held_against(text, first, settings, library)
+    judged = judge(text, settings, library)
+    first, case = judged.verdict, judged.case
     one_brine = _one_brine(case)
     headspace = first.jar.headspace_mm if first.jar else first.headspace_wanted_mm
     limits, baskets = limits_of(case, wish, stock, canner, headspace)
     if limits:
-        scaled = scale_to(text, lambda _: limits, settings, library, lambda written: still_there(written, wish, stock))
+        scaled = scale_to(text, lambda _: limits, settings, library, fits=lambda written: still_there(written, wish, stock))
         new, factor, before, after, left, ordered = scaled.text, scaled.factor, scaled.before, scaled.after, scaled.left, scaled.limits
-        verdict = check_text(new, settings, library)
-        case = held_against(new, verdict, settings, library)
+        judged = judge(new, settings, library)
+        verdict, case = judged.verdict, judged.case
     else:
         new, factor, before, after, left, ordered, verdict = text, 1.0, first.destination, first.destination, (), (), first
     warnings: list[str] = []
@@ -128,12 +127,6 @@ def with_jars(plan: Plan, jars: int | None, library: Library, stock: Stock) -> P
     jar = jar_named(plan.jars.rows[0].jar, library)
     row = replace(plan.jars.rows[0], count=jars, says=jar.counted(jars))
     return replace(plan, jars=replace(plan.jars, rows=(row,)), lids=lids_needed([(jar, jars)], jar, stock))
-
-
-def held_against(text: str, verdict: Verdict, settings: Settings, library: Library) -> Case:
-    """The recipe against the formula that its verdict rests on: of two that tie, the stricter."""
-    formula = settings.formula_id or (verdict.formula.id if verdict.formula else None)
-    return case_for(read_recipe(text, library.catalogue), replace(settings, formula_id=formula), library)
 
 
 def _one_brine(case: Case) -> tuple[str, ...]:

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal
+from typing import Final, Literal
 
 from rheum.core.facts.formulas import Formula, FormulaLine, Swap
 from rheum.core.facts.ingredients import Ingredient
 from rheum.core.facts.jars import CLASS_ML
 from rheum.core.facts.weights import Bulk, bulk, size_factor
 from rheum.core.measures.amount import Amount
+from rheum.core.measures.saying import listed
 from rheum.core.measures.units import kind_of
 
 Measure = Literal["volume", "bought", "prepared"]
@@ -167,3 +168,12 @@ def acceptance(slot: Slot, ingredient: Ingredient, formula: Formula, swaps: tupl
         if any(swap.covers(given, ingredient) for given in slot.given):
             return Acceptance(swap.code)
     return None
+
+
+SHOWN_PRODUCE: Final = 3
+
+
+def main_produce(formula: Formula) -> str:
+    """The produce that a formula is mostly made of, in words."""
+    slots = sorted(profile(formula).slots, key=lambda slot: -slot.grams)[:SHOWN_PRODUCE]
+    return listed([slot.given[0].name for slot in slots])

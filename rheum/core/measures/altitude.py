@@ -8,13 +8,17 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final, Literal
 
+from rheum.core.measures.refused import Refused
+
 M_PER_FT: Final = Fraction("0.3048")
 LOWEST_M: Final = -430.0
 HIGHEST_M: Final = 8849.0
 
 
-class AltitudeError(ValueError):
+class AltitudeError(Refused):
     """An altitude that cannot be used; the message says what to write."""
+
+    field = "altitude"
 
 
 @dataclass(frozen=True, slots=True)

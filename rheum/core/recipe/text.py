@@ -9,6 +9,7 @@ from typing import Final
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.measures.acidity import CANNING_STRENGTH
 from rheum.core.measures.amount import AmountError, leading_amount
+from rheum.core.measures.refused import Refused
 from rheum.core.measures.units import COUNT_UNITS, kind_of
 from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
 from rheum.core.recipe.method import MethodNotes, jars_named, note_prose
@@ -20,8 +21,11 @@ LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
 
 
-class UnreadableRecipe(ValueError):
+class UnreadableRecipe(Refused):
     """Nothing usable was found in the text; the message says what to do."""
+
+    title = "Nothing to check"
+    field = "text"
 
 
 _HEADING: Final = re.compile(

@@ -6,15 +6,15 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
+from rheum.core.measures.refused import RequestError
+
 _MOST: Final = 1_000_000.0
 
 
-class ReckonError(ValueError):
+class ReckonError(RequestError):
     """A figure that cannot be reckoned with: `field` names it, the message says what to write."""
 
-    def __init__(self, field: str, message: str) -> None:
-        super().__init__(message)
-        self.field = field
+    title = "Cannot be reckoned"
 
 
 @dataclass(frozen=True, slots=True)

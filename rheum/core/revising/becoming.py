@@ -9,7 +9,7 @@ from typing import Any, Final
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.formulas import Formula, FormulaLine
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import case_for, check_text
+from rheum.core.judging.check import check_text, judge
 from rheum.core.judging.codes import CODES
 from rheum.core.judging.findings import Destination
 from rheum.core.judging.remedies import formula_line, headspace_rewritten, inserted, minutes_rewritten, removed, replaced, scaled, to_volume
@@ -21,7 +21,7 @@ from rheum.core.matching.measured import Measured
 from rheum.core.matching.profile import Slot
 from rheum.core.measures.saying import listed, mm
 from rheum.core.recipe.changes import Change, apply_changes
-from rheum.core.recipe.text import UnreadableRecipe, read_recipe
+from rheum.core.recipe.text import UnreadableRecipe
 from rheum.core.recipe.writing import formula_text
 
 _GONE: Final = ("fat", "thickener", "alkali", "other", "fresh-juice")
@@ -274,8 +274,8 @@ def _codes(case: Case) -> set[str]:
 def becoming(text: str, settings: Settings, formula_id: str, library: Library) -> Becoming:
     """The way from a recipe to a formula. RequestError for a formula that is not there, UnreadableRecipe for an empty text."""
     settings = replace(settings, formula_id=formula_id)
-    now = check_text(text, settings, library)
-    case = case_for(read_recipe(text, library.catalogue), settings, library)
+    judged = judge(text, settings, library)
+    now, case = judged.verdict, judged.case
     match = case.match
     assert match is not None
     scale = _main_scale(match)

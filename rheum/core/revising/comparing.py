@@ -8,7 +8,7 @@ from typing import Final
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import case_for, check
+from rheum.core.judging.check import check_text, judge_recipe
 from rheum.core.judging.findings import Destination
 from rheum.core.judging.verdict import Verdict
 from rheum.core.matching.case import Case
@@ -90,11 +90,11 @@ def compare(texts: list[str], settings: Settings, library: Library) -> Compariso
     found: list[_Read] = []
     for text in texts:
         recipe = read_recipe(text, library.catalogue)
-        case = case_for(recipe, settings, library)
-        read = _Read(case, check(recipe, settings, library), 1.0)
+        judged = judge_recipe(recipe, settings, library)
+        read = _Read(judged.case, judged.verdict, 1.0)
         if read.total("produce", "herb") <= 0:
             raise RequestError("texts", f"“{recipe.title}” has no produce with a weight, so it cannot be scaled beside the others.")
-        found.append(_Read(case, read.verdict, _factor(found[0], read) if found else 1.0))
+        found.append(_Read(read.case, read.verdict, _factor(found[0], read) if found else 1.0))
     versions = tuple(_version(read) for read in found)
     return Comparison(versions, (*_figures(found), *_lines(found)), _merged(found, settings, library))
 
@@ -219,7 +219,7 @@ def _merged(found: list[_Read], settings: Settings, library: Library) -> Merged:
     if minutes:
         out.append(f"Process {min(minutes):g} minutes in boiling water.")
     text = "\n".join(out) + "\n"
-    verdict = check(read_recipe(text, library.catalogue), settings, library)
+    verdict = check_text(text, settings, library)
     reasons = tuple(item.says for item in verdict.findings if item.level in ("stop", "limit"))[:4]
     if verdict.destination == "shelf" and verdict.formula:
         says = f"Merged half and half it stays within “{verdict.formula.title}”: only what that formula permits is changed."

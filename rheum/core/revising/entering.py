@@ -17,7 +17,7 @@ from rheum.core.facts.formulas import Formula, FormulaKind, FormulaLine, OwnSour
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.jars import CLASS_ML, JAR_WORD, process_class_of
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import case_for, check, formula_ph
+from rheum.core.judging.check import formula_ph, judge_recipe
 from rheum.core.matching.case import Case
 from rheum.core.matching.differences import differences
 from rheum.core.matching.distance import nearest
@@ -268,7 +268,7 @@ def _verdict_refusals(formula: Formula, recipe: Recipe, library: Library) -> lis
         found.append(Refusal("Not everything in it could be weighed. Write counts as weights or cups.", "text"))
     elif band.high > CANNING_PH:
         found.append(Refusal(f"The estimate reaches pH {band.high:.2f}, above 4.6. Read the amounts again.", "text"))
-    for finding in check(recipe, Settings(measures="us"), library).findings:
+    for finding in judge_recipe(recipe, Settings(measures="us"), library).verdict.findings:
         if finding.level == "stop":
             found.append(Refusal(f"{finding.says} {finding.why}", "text", finding.line))
     return found
@@ -297,7 +297,7 @@ def look(entry: Entry, library: Library) -> Looked:
     lines = measure(recipe, "us")
     near = nearest(lines, shipped, entry.pack)[0]
     band = formula_ph(formula, library) if not refusals else None
-    case = case_for(recipe, Settings(measures="us", formula_id=near.formula.id, pack=entry.pack), shipped)
+    case = judge_recipe(recipe, Settings(measures="us", formula_id=near.formula.id, pack=entry.pack), shipped).case
     return Looked(
         title=recipe.title,
         refusals=tuple(refusals),

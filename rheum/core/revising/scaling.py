@@ -8,19 +8,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Final
 
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import case_for, check_text
+from rheum.core.judging.check import check_text, judge
 from rheum.core.judging.findings import Destination
 from rheum.core.judging.remedies import scaled, times_exactly
 from rheum.core.matching.case import Case
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import kind_of
 from rheum.core.recipe.changes import Change, apply_changes
-from rheum.core.recipe.text import read_recipe
 
 SMALLEST: Final = 0.05
 LARGEST: Final = 50.0
@@ -63,14 +62,14 @@ def scale_to(
     limits_of: Callable[[Case], list[Limit]],
     settings: Settings,
     library: Library,
+    *,
     fits: Callable[[Case], bool] = lambda _: True,
 ) -> Scaled:
     """The recipe at the size that the smallest of its limits allows. `fits`: whether what is written, acid rounded up, is still
     there; while it is not, a little less of everything is written.
     RequestError for a size that cannot be, UnreadableRecipe for an empty text."""
-    before = check_text(text, settings, library)
-    held = replace(settings, formula_id=settings.formula_id or (before.formula.id if before.formula else None))
-    case = case_for(read_recipe(text, library.catalogue), held, library)
+    judged = judge(text, settings, library)
+    before, case = judged.verdict, judged.case
     limits = sorted(limits_of(case), key=lambda limit: limit.factor)
     factor = limits[0].factor
     if not math.isfinite(factor) or not SMALLEST <= factor <= LARGEST:
@@ -84,10 +83,11 @@ def scale_to(
     exact: frozenset[int] = frozenset()
     for _ in range(_TRIES):
         new, changes = _written(text, case, factor, exact)
-        if not fits(case_for(read_recipe(new, library.catalogue), held, library)):
+        written = judge(new, settings, library)
+        if not fits(written.case):
             factor *= 0.995
             continue
-        after = check_text(new, settings, library)
+        after = written.verdict
         brought = {(found.code, found.line) for found in after.findings} - known
         if not brought or exact == everything:
             break
@@ -98,9 +98,9 @@ def scale_to(
     if exact and {(found.code, found.line) for found in after.findings} - known:
         # It is not the rounding: a line that was not understood, or stands in the method, stayed as it was.
         rounded, plain = _written(text, case, factor, frozenset())
-        judged = check_text(rounded, settings, library)
-        if judged.destination == after.destination:
-            new, changes, after = rounded, plain, judged
+        judged = judge(rounded, settings, library)
+        if judged.verdict.destination == after.destination:
+            new, changes, after = rounded, plain, judged.verdict
     return Scaled(
         new, round(factor, 4), tuple(limits), tuple(changes), before.destination, after.destination, after.jars_low, after.jars_high,
         _left(case),

@@ -265,6 +265,12 @@ def water_added(case: Case) -> Iterator[Finding]:
     )
 
 
+def brine_short(case: Case) -> bool:
+    """Whether the brine is weaker than the formula's by more than the tolerance of the rule of added water."""
+    own = case.match.profile.brine_percent if case.match else None
+    return own is not None and case.brine_percent is not None and case.brine_percent * TOLERANCE < own
+
+
 def _less_water(case: Case, allowed: float) -> tuple[Change, ...]:
     """Water lines brought down to what is allowed, the largest first to stay."""
     changes: list[Change] = []

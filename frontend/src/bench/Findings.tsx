@@ -1,0 +1,66 @@
+/** The findings as slips: those of the whole by how serious they are, those of a line in the margin or, on a phone, in a row. */
+import { Box, Flex, Text, useBreakpointValue } from "@chakra-ui/react";
+import { useMemo } from "react";
+import type { Finding } from "../api/client";
+import { linesOf } from "../draft/draft";
+import { useDraft } from "../draft/useDraft";
+import { Margin } from "./Margin";
+import { keyOf, Slip } from "./Slip";
+import { useStale, useVerdict } from "./verdict";
+
+const NONE: Finding[] = [];
+const LOUD: readonly string[] = ["stop", "limit"];
+
+const useFindings = () => useVerdict((verdict) => verdict.findings) ?? NONE;
+
+function Slips({ list, lines }: { list: Finding[]; lines?: string[] }) {
+  if (list.length === 0) return null;
+  return (
+    <Flex direction="column" gap="2">
+      {list.map((finding, index) => (
+        <Slip key={keyOf(list, index)} finding={finding} quote={lines?.[(finding.line ?? 0) - 1]} />
+      ))}
+    </Flex>
+  );
+}
+
+/** What keeps the whole recipe off the shelf, above everything else. */
+export function LoudFindings() {
+  const all = useFindings();
+  const loud = useMemo(() => all.filter((one) => one.line === null && LOUD.includes(one.level)), [all]);
+  if (loud.length === 0) return null;
+  return (
+    <Box mt="2" className="judged">
+      <Slips list={loud} />
+    </Box>
+  );
+}
+
+/** In a row, each with the line that it speaks of: for a screen without a margin. */
+function InARow({ list }: { list: Finding[] }) {
+  const text = useDraft((hold) => hold.draft.text);
+  return <Slips list={list} lines={linesOf(text)} />;
+}
+
+export function SideFindings({ tops }: { tops: number[] }) {
+  const all = useFindings();
+  const asTested = useVerdict((verdict) => verdict.as_tested);
+  const stale = useStale();
+  const wide = useBreakpointValue({ base: false, lg: true }, { ssr: false });
+  const lined = useMemo(() => all.filter((one) => one.line !== null), [all]);
+  const mild = useMemo(() => all.filter((one) => one.line === null && !LOUD.includes(one.level)), [all]);
+  return (
+    <div className="judged">
+      {wide && <Margin findings={lined} tops={tops} />}
+      {asTested && !stale && (
+        <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
+          Every line stands as it was tested.
+        </Text>
+      )}
+      {!wide && <InARow list={lined} />}
+      <Box mt="2">
+        <Slips list={mild} />
+      </Box>
+    </div>
+  );
+}

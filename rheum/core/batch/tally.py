@@ -1,0 +1,117 @@
+"""What the events of a batch add up to, without the time now: loads, jars, seals."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from typing import Final
+
+from rheum.core.batch.begun import Snapshot, Step
+from rheum.core.batch.events import EventRefused, HeightSet
+from rheum.core.batch.moment import Moment, slept_s, steady_s, wall_s
+from rheum.core.making.cook_down import Reading
+
+PREPARING: Final[tuple[Step, ...]] = ("prepare", "heat-jars", "cook", "fill")
+
+
+@dataclass(frozen=True)
+class LoadTally:
+    """One load. `numbers`: its jars. `since`: for one processed again, when the first processing ended. `boil_at`: when the boil that
+    counts began; `anchor` and `credit_s`: from when it is measured, and the seconds that count besides. `run_s`: what was counted when
+    the heat went off."""
+
+    number: int
+    numbers: tuple[int, ...]
+    jar_id: str | None = None
+    # Where the batch has jars of several sizes: whose these are, and their own minutes.
+    title: str | None = None
+    minutes: int | None = None
+    since: Moment | None = None
+    loaded: bool = False
+    boil_at: Moment | None = None
+    anchor: Moment | None = None
+    credit_s: float = 0.0
+    heat_off_at: Moment | None = None
+    run_s: float = 0.0
+    short: bool = False
+    # Short because the kitchen turned out to be higher, and not because the heat went off too soon.
+    too_low: bool = False
+    lifted_at: Moment | None = None
+    boils_lost: int = 0
+    # Never processed: its jars went to the refrigerator.
+    cold: bool = False
+
+    @property
+    def jars(self) -> int:
+        return len(self.numbers)
+
+
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """Seconds of boil that count, and those that count only if the person says that it boiled: asleep, or not measured at all."""
+
+    boiled_s: float
+    slept_s: float = 0.0
+    unmeasured_s: float = 0.0
+
+    @property
+    def in_doubt_s(self) -> float:
+        return self.slept_s + self.unmeasured_s
+
+
+def counted(load: LoadTally, now: Moment) -> Counted:
+    """How long a load has boiled by now. Within one start of the machine its steady clock counts, which neither a correction of
+    the wall clock nor a summer time moves; sleep is in doubt; across a restart, or without a reading, all of it is."""
+    if load.anchor is None:
+        return Counted(0.0)
+    steady = steady_s(load.anchor, now)
+    if steady is None:
+        return Counted(load.credit_s, unmeasured_s=wall_s(load.anchor, now))
+    return Counted(load.credit_s + steady, slept_s=slept_s(load.anchor, now))
+
+
+@dataclass(frozen=True)
+class Tally:
+    """The fold's own state: only what events said, nothing that depends on the time now."""
+
+    snapshot: Snapshot
+    done: frozenset[Step] = frozenset()
+    filled: int | None = None
+    filled_at: Moment | None = None
+    part_jar: bool = False
+    loads: tuple[LoadTally, ...] = ()
+    seals: Mapping[int, tuple[bool, Moment]] = field(default_factory=dict)
+    moved: Mapping[int, str] = field(default_factory=dict)
+    spoiled: frozenset[int] = frozenset()
+    refrigerated: bool = False
+    # Jars filled so far, brine that went into them, batches of brine mixed.
+    poured: tuple[int, float, float] | None = None
+    pan: Reading | None = None
+    heights: tuple[HeightSet, ...] = ()
+
+    def load(self, number: int | None) -> LoadTally:
+        for item in self.loads:
+            if item.number == number:
+                return item
+        raise EventRefused(f"There is no load {number} in this batch.")
+
+    def with_load(self, changed: LoadTally) -> Tally:
+        return replace(self, loads=tuple(changed if item.number == changed.number else item for item in self.loads))
+
+    def load_of_jar(self, jar: int) -> LoadTally:
+        """The load that a jar was in last."""
+        for load in reversed(self.loads):
+            if jar in load.numbers:
+                return load
+        raise EventRefused(f"There is no jar {jar} in this batch.")
+
+    def minutes_of(self, load: LoadTally) -> int | None:
+        """The minutes of a load: its own, or more where a height that was put right wants more."""
+        base = self.snapshot.minutes if load.minutes is None else load.minutes
+        if base is None:
+            return None
+        return max([base, *(_minutes_at(height, load.jar_id) for height in self.heights)])
+
+
+def _minutes_at(height: HeightSet, jar_id: str | None) -> int:
+    return height.minutes.get(jar_id, 0) if jar_id is not None else max(height.minutes.values(), default=0)

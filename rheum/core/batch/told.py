@@ -1,0 +1,292 @@
+"""What each event does to a batch: one small function a kind. They take whatever was ever recorded; what may be told today is
+admission.py's to say."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import asdict, replace
+from typing import Any, Final
+
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.events import (
+    Again,
+    BoiledOn,
+    Boiling,
+    BoilLost,
+    BrineUsed,
+    Event,
+    EventRefused,
+    Filled,
+    HeatOff,
+    HeightSet,
+    Lifted,
+    Loaded,
+    Moved,
+    PanRead,
+    Refrigerated,
+    Sealed,
+    Spoiled,
+    Stepped,
+    Undone,
+)
+from rheum.core.batch.moment import Moment, at_least, wall_s
+from rheum.core.batch.tally import PREPARING, LoadTally, Tally, counted
+from rheum.core.facts.canner import MOST_JARS, load_sizes
+from rheum.core.making.brine import adjusted
+from rheum.core.making.cook_down import kept, reading_of
+from rheum.core.measures.refused import RequestError
+
+
+def _stepped(tally: Tally, said: Stepped, at: Moment) -> Tally:
+    if said.step not in PREPARING or said.step == "fill":
+        raise EventRefused("That is not a step of this batch.")
+    if said.step in tally.done:
+        raise EventRefused("That step is done already.")
+    return replace(tally, done=tally.done | {said.step})
+
+
+def _filled(tally: Tally, said: Filled, at: Moment) -> Tally:
+    if tally.filled is not None:
+        raise EventRefused("The jars are counted already. Take that back to count again.")
+    if not _whole(said.jars) or not 1 <= said.jars <= MOST_JARS:
+        raise EventRefused(f"Say how many jars were filled, a whole number from 1 to {MOST_JARS}.")
+    loads = _loads_of(tally.snapshot, said.jars, said.sizes)
+    return replace(tally, filled=said.jars, filled_at=at, part_jar=said.part_jar, loads=loads, done=tally.done | {"fill"})
+
+
+def _whole(value: object) -> bool:
+    return isinstance(value, int) and not isinstance(value, bool)
+
+
+def _loads_of(snapshot: Snapshot, jars: int, said: Mapping[str, int] | None) -> tuple[LoadTally, ...]:
+    """The canner loads: of several sizes each by itself, with its own minutes. Jars of several sizes whose numbers nobody said
+    take the longest minutes, as many at a time as the canner holds of the largest."""
+    planned = snapshot.sizes if len(snapshot.sizes) > 1 else ()
+    found: list[LoadTally] = []
+
+    def add(count: int, jar_id: str | None, title: str | None, minutes: int | None) -> None:
+        first = 1 + sum(load.jars for load in found)
+        found.append(LoadTally(len(found) + 1, tuple(range(first, first + count)), jar_id, title, minutes))
+
+    if not planned or said is None:
+        for size in load_sizes(jars, snapshot.jars_per_load):
+            add(size, None if planned else snapshot.jar_id, None, None)
+        return tuple(found)
+    known = {size.jar_id for size in planned}
+    whole = all(_whole(count) and 0 <= count <= MOST_JARS for count in said.values())
+    if not said or not set(said) <= known or not whole or sum(said.values()) != jars:
+        raise EventRefused("Say how many jars of each size were filled, and the same number in all.")
+    for one in planned:
+        for part in load_sizes(said.get(one.jar_id, 0), one.per_load) if said.get(one.jar_id) else ():
+            add(part, one.jar_id, one.title, one.minutes)
+    return tuple(found)
+
+
+def _processing(tally: Tally) -> None:
+    if tally.snapshot.minutes is None:
+        raise EventRefused("This batch is for the refrigerator: it is not processed.")
+
+
+def _loaded(tally: Tally, said: Loaded, at: Moment) -> Tally:
+    load = tally.load(said.load)
+    _processing(tally)
+    if load.loaded:
+        raise EventRefused(f"Load {load.number} is in the canner already.")
+    if load.cold:
+        raise EventRefused(f"The jars of load {load.number} went to the refrigerator; they are not processed any more.")
+    busy = next((item for item in tally.loads if item.loaded and item.lifted_at is None), None)
+    if busy:
+        raise EventRefused(f"Load {busy.number} is still in the canner. Lift it out first.")
+    return tally.with_load(replace(load, loaded=True))
+
+
+def _boiling(tally: Tally, said: Boiling, at: Moment) -> Tally:
+    load = tally.load(said.load)
+    if not load.loaded or load.lifted_at:
+        raise EventRefused(f"Load {load.number} is not in the canner. Put it in before you start the clock.")
+    if load.boil_at is not None and load.heat_off_at is None:
+        raise EventRefused("The clock is running already.")
+    if load.heat_off_at is not None and not load.short:
+        raise EventRefused("This load has had its minutes.")
+    # What was stopped short is saved within a day of the first stop, however often it is tried.
+    since = load.since or load.heat_off_at
+    return tally.with_load(replace(load, boil_at=at, anchor=at, credit_s=0.0, since=since, heat_off_at=None, short=False, too_low=False))
+
+
+def _boiled_on(tally: Tally, said: BoiledOn, at: Moment) -> Tally:
+    load = tally.load(said.load)
+    if load.boil_at is None or load.heat_off_at is not None:
+        raise EventRefused("The clock is not running, so nothing is in doubt.")
+    found = counted(load, at)
+    return tally.with_load(replace(load, anchor=at, credit_s=found.boiled_s + found.in_doubt_s))
+
+
+def _boil_lost(tally: Tally, said: BoilLost, at: Moment) -> Tally:
+    load = tally.load(said.load)
+    if load.boil_at is None or load.heat_off_at is not None:
+        raise EventRefused("The clock is not running, so there is nothing to set back.")
+    return tally.with_load(_lost(load))
+
+
+def _lost(load: LoadTally) -> LoadTally:
+    return replace(load, boil_at=None, anchor=None, credit_s=0.0, boils_lost=load.boils_lost + 1)
+
+
+def run_seconds(load: LoadTally, at: Moment) -> float:
+    """Seconds of boil that count when the heat goes off. Of events that carry no reading, as earlier versions wrote them, the wall
+    clock tells: what they recorded as full was full."""
+    if load.anchor is None:
+        return 0.0
+    if not at.measured and not load.anchor.measured:
+        return load.credit_s + wall_s(load.anchor, at)
+    return counted(load, at).boiled_s
+
+
+def _heat_off(tally: Tally, said: HeatOff, at: Moment) -> Tally:
+    load = tally.load(said.load)
+    if not load.loaded or load.heat_off_at is not None or load.lifted_at:
+        raise EventRefused("The heat is off already, or this load is not in the canner.")
+    run, minutes = run_seconds(load, at), tally.minutes_of(load)
+    short = load.boil_at is None or minutes is None or run < minutes * 60
+    if short and not said.early:
+        raise EventRefused(
+            "The minutes are not full yet. Leave it boiling; or say that you stop early, and these jars go to the refrigerator."
+        )
+    return tally.with_load(replace(load, heat_off_at=at, run_s=run, short=short, too_low=False))
+
+
+def _lifted(tally: Tally, said: Lifted, at: Moment) -> Tally:
+    load = tally.load(said.load)
+    if load.heat_off_at is None or load.lifted_at is not None:
+        raise EventRefused("Turn the heat off and let the jars rest before you lift them.")
+    return tally.with_load(replace(load, lifted_at=at))
+
+
+def _sealed(tally: Tally, said: Sealed, at: Moment) -> Tally:
+    load = tally.load_of_jar(said.jar)
+    if load.short:
+        raise EventRefused("This load was stopped early: its jars go to the refrigerator, sealed or not.")
+    if load.lifted_at is None:
+        raise EventRefused("This jar has not been lifted out yet.")
+    hours = tally.snapshot.cool_hours
+    if at_least(load.lifted_at, at).total_seconds() < hours * 3600:
+        raise EventRefused(f"Leave the jars alone for {hours} hours after lifting: pressing a warm lid can break its seal.")
+    return replace(tally, seals={**tally.seals, said.jar: (said.sealed, at)})
+
+
+def _again(tally: Tally, said: Again, at: Moment) -> Tally:
+    """A load of its own: its jars have no seal until they are processed in full and looked at again."""
+    first = tally.load_of_jar(said.jars[0])
+    ended = [load.since or load.heat_off_at for load in map(tally.load_of_jar, said.jars)]
+    since = min((end for end in ended if end is not None), key=lambda moment: moment.at)
+    minutes = max((tally.minutes_of(tally.load_of_jar(jar)) or 0 for jar in said.jars), default=0)
+    same = all(tally.load_of_jar(jar).jar_id == first.jar_id for jar in said.jars)
+    load = LoadTally(
+        number=len(tally.loads) + 1,
+        numbers=tuple(sorted(said.jars)),
+        jar_id=first.jar_id if same else None,
+        title=first.title if same else None,
+        minutes=minutes,
+        since=since,
+    )
+    seals = {jar: seen for jar, seen in tally.seals.items() if jar not in said.jars}
+    return replace(tally, loads=(*tally.loads, load), seals=seals)
+
+
+def _refrigerated(tally: Tally, said: Refrigerated, at: Moment) -> Tally:
+    if said.load is not None:
+        load = tally.load(said.load)
+        if load.loaded:
+            raise EventRefused(f"Load {load.number} is in the canner. Stop early, then lift the jars out.")
+        moved = {**tally.moved, **dict.fromkeys(load.numbers, "fridge")}
+        return replace(tally.with_load(replace(load, cold=True)), moved=moved)
+    if tally.snapshot.minutes is not None:
+        raise EventRefused("This batch is processed; only its failed jars go to the refrigerator.")
+    if tally.filled is None:
+        raise EventRefused("Fill the jars first.")
+    return replace(tally, refrigerated=True)
+
+
+def _moved(tally: Tally, said: Moved, at: Moment) -> Tally:
+    tally.load_of_jar(said.jar)
+    if said.jar in tally.spoiled and said.to == "fridge":
+        raise EventRefused("A jar with signs of spoilage is thrown out, unopened and untasted: no refrigerator makes it safe.")
+    return replace(tally, moved={**tally.moved, said.jar: said.to})
+
+
+def _spoiled(tally: Tally, said: Spoiled, at: Moment) -> Tally:
+    tally.load_of_jar(said.jar)
+    return replace(tally, spoiled=tally.spoiled | {said.jar})
+
+
+def _brine(tally: Tally, said: BrineUsed, at: Moment) -> Tally:
+    if tally.snapshot.brine_ml is None or not tally.snapshot.rooms:
+        raise EventRefused("This batch has no brine of its own to reckon with.")
+    if tally.filled is not None:
+        raise EventRefused("The jars are all filled and counted: the brine is no question any more.")
+    if not _whole(said.jars):
+        raise EventRefused("Say how many jars are filled, a whole number.")
+    try:
+        adjusted(tally.snapshot.brine_ml, tally.snapshot.rooms, said.jars, said.used_ml, said.mixed)
+    except RequestError as reason:
+        raise EventRefused(str(reason)) from None
+    return replace(tally, poured=(said.jars, said.used_ml, said.mixed))
+
+
+def _pan(tally: Tally, said: PanRead, at: Moment) -> Tally:
+    if tally.snapshot.cook is None:
+        raise EventRefused("Nothing is cooked down in this batch.")
+    if tally.filled is not None:
+        raise EventRefused("The jars are filled and counted: the pan is no question any more.")
+    try:
+        reading = reading_of(asdict(said))
+        kept(tally.snapshot.cook.start_ml, tally.snapshot.cook.low, tally.snapshot.cook.high, reading)
+    except RequestError as reason:
+        raise EventRefused(str(reason)) from None
+    return replace(tally, pan=reading)
+
+
+def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
+    """The longer of both minutes counts from now on; a load that had too few by them is one stopped short."""
+    now = replace(tally, heights=(*tally.heights, said))
+    for load in now.loads:
+        if load.heat_off_at is not None and not load.short and load.run_s < (now.minutes_of(load) or 0) * 60:
+            now = now.with_load(replace(load, short=True, too_low=True))
+    return now
+
+
+_APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
+    Stepped: _stepped, Filled: _filled, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
+    Lifted: _lifted, Sealed: _sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
+    PanRead: _pan, HeightSet: _height,
+}  # fmt: skip
+
+
+def apply(tally: Tally, event: Event) -> Tally:
+    """The tally after one more event. EventRefused with a sentence where the event does not fit it."""
+    return _APPLY[type(event.what)](tally, event.what, event.at)
+
+
+def standing(events: Iterable[Event]) -> list[Event]:
+    """The events that still count: those neither taken back nor taking back. A heat-off taken back without a boil that held all the
+    while leaves a boil lost in its place."""
+    events = list(events)
+    known = {event.id: event for event in events}
+    taken_back = {event.what.of for event in events if isinstance(event.what, Undone)}
+    found = []
+    for event in events:
+        if isinstance(event.what, Undone):
+            target = known.get(event.what.of)
+            if event.what.boiled is False and target is not None and isinstance(target.what, HeatOff):
+                found.append(Event(BoilLost(event.id, target.what.load), event.at))
+        elif event.id not in taken_back:
+            found.append(event)
+    return found
+
+
+def fold(snapshot: Snapshot, events: Iterable[Event]) -> Tally:
+    """What all events of a batch add up to. EventRefused where one does not fit those before it."""
+    tally = Tally(snapshot)
+    for event in standing(events):
+        tally = apply(tally, event)
+    return tally
