@@ -18,10 +18,8 @@ from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import Altitude, AltitudeError, read_altitude
 from rheum.core.measures.amount import AmountError, number
-from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import mm
 from rheum.core.measures.units import mm_per, unit_named
-from rheum.core.recipe.text import UnreadableRecipe
 from rheum.store.database import FILE_OF, StoreError, default_data
 
 EXIT: Final = {"shelf": 0, "fridge": 10, "discard": 20}
@@ -42,7 +40,7 @@ def _altitude(text: str) -> Altitude:
 
 
 def _headspace(text: str) -> float:
-    match = re.fullmatch(r"\s*([\d\s./¼½¾⅛]+?)\s*(mm|cm|in|inch|inches|\")\s*", text)
+    match = re.fullmatch(r"\s*([\d\s./¼½¾⅛⅓⅔⅜⅝⅞⅙⅚⁄]{1,20}?)\s*(mm|cm|in|inch|inches|\")\s*", text)
     if match:
         try:
             return number(match.group(1)) * mm_per(unit_named(match.group(2)) or "in")
@@ -139,7 +137,9 @@ def _check(arguments: argparse.Namespace) -> int:
     )  # fmt: skip
     try:
         verdict = check_text(_read(arguments.file), settings, facts)
-    except (UnreadableRecipe, RequestError, AltitudeError, ValueError) as error:
+    except RecursionError:
+        return _wrong(f"{arguments.file} is nested too deeply to be a recipe.")
+    except ValueError as error:
         return _wrong(str(error))
     if arguments.json:
         print(json.dumps(dataclasses.asdict(verdict), default=_plain, ensure_ascii=False, indent=2))

@@ -63,6 +63,9 @@ def _errors(app: APIFlask) -> None:
     app.register_error_handler(ValidationError, of_validation)
     app.register_error_handler(sqlite3.Error, of_database)
     app.register_error_handler(
+        UnicodeEncodeError, lambda _: problem_response(422, "Cannot be kept", "There is half a sign in this text. Type it again.")
+    )
+    app.register_error_handler(
         RecursionError, lambda _: problem_response(422, "Cannot be read", "This is nested too deeply to be a recipe.")
     )
 

@@ -93,5 +93,9 @@ def of_database(error: sqlite3.Error) -> Response:
         return problem_response(
             500, "Damaged", "Rheum's data is damaged at this place. Stop Rheum and restore a backup; what is there now is kept beside it."
         )
+    if code == sqlite3.SQLITE_CONSTRAINT:
+        return problem_response(
+            422, "Cannot be kept", "Something here cannot be kept: leave no name empty, and shorten what is long. Nothing was changed."
+        )
     current_app.logger.exception("database: %s", error)
     return problem_response(500, "Something went wrong", _SENTENCE[500])

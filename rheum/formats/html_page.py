@@ -3,32 +3,44 @@
 from __future__ import annotations
 
 import json
+import re
 from html.parser import HTMLParser
-from typing import Any
+from typing import Any, Final
 
 from rheum.formats.recipe_json import BadRecipeJson, is_recipe
 
 
-class _JsonLd(HTMLParser):
-    """Collects the text of every `<script type="application/ld+json">`."""
+# No opening tag of a script is longer; what is has no end.
+_LONGEST_TAG: Final = 2_000
+_OPENS: Final = re.compile(r"<script(?=[\s>])", re.IGNORECASE)
+_ENDS: Final = re.compile(r"</script", re.IGNORECASE)
 
-    def __init__(self) -> None:
-        super().__init__()
-        self.inside = False
-        self.blocks: list[str] = []
+
+class _Tag(HTMLParser):
+    """The type that one opening tag names."""
+
+    said = ""
 
     def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
-        if tag == "script" and (dict(attrs).get("type") or "").strip().lower().startswith("application/ld+json"):
-            self.inside = True
-            self.blocks.append("")
+        self.said = (dict(attrs).get("type") or "").strip().lower()
 
-    def handle_endtag(self, tag: str) -> None:
-        if tag == "script":
-            self.inside = False
 
-    def handle_data(self, data: str) -> None:
-        if self.inside:
-            self.blocks[-1] += data
+def _blocks(html: str) -> list[str]:
+    """The text of every `<script type="application/ld+json">`. From script to script by search: a parser that reads all of a page
+    takes seconds over a broken one (HTMLParser of Python 3.11 is quadratic in tags that never end)."""
+    found, at = [], 0
+    while opens := _OPENS.search(html, at):
+        closed = html.find(">", opens.end(), opens.end() + _LONGEST_TAG)
+        at = opens.end()
+        if closed < 0:
+            continue
+        tag = _Tag()
+        tag.feed(html[opens.start() : closed + 1])
+        ends = _ENDS.search(html, closed)
+        at = ends.end() if ends else len(html)
+        if tag.said.startswith("application/ld+json"):
+            found.append(html[closed + 1 : ends.start() if ends else len(html)])
+    return found
 
 
 def _recipes(data: Any) -> list[dict[str, Any]]:
@@ -44,14 +56,11 @@ def _recipes(data: Any) -> list[dict[str, Any]]:
 
 def recipe_in_page(html: str) -> dict[str, Any]:
     """The recipe of a saved page. BadRecipeJson where it holds none, or several."""
-    parser = _JsonLd()
-    parser.feed(html)
-    parser.close()
     found = []
-    for block in parser.blocks:
+    for block in _blocks(html):
         try:
             found += _recipes(json.loads(block.strip().removeprefix("<!--").removesuffix("-->")))
-        except (json.JSONDecodeError, RecursionError):
+        except (ValueError, RecursionError):
             continue
     if not found:
         raise BadRecipeJson("This page holds no recipe that a program can read. Copy the recipe's words out of it and paste them.")

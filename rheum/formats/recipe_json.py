@@ -7,6 +7,7 @@ from html import unescape
 from typing import Any
 
 from rheum.core.measures.refused import Refused
+from rheum.core.recipe.changes import lines_of
 
 
 class BadRecipeJson(Refused):
@@ -21,7 +22,7 @@ def _strings(value: Any, field: str) -> list[str]:
     if value is None:
         return []
     if isinstance(value, str):
-        return [line.strip() for line in unescape(value).splitlines() if line.strip()]
+        return [line.strip() for line in lines_of(unescape(value)) if line.strip()]
     if isinstance(value, dict):
         inner = value.get("itemListElement")
         return _strings(inner if inner is not None else value.get("text", value.get("name")), field)
@@ -74,7 +75,7 @@ def read_recipe_json(text: str) -> str:
     """JSON text → recipe text. BadRecipeJson where it is no JSON at all."""
     try:
         data = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as error:
+    except (ValueError, RecursionError) as error:
         where = f" at line {error.lineno}" if isinstance(error, json.JSONDecodeError) else ""
         raise BadRecipeJson(f"This is not whole JSON{where}. Save the recipe again, or paste it as text.") from None
     return recipe_text_of(data)

@@ -14,6 +14,7 @@ from rheum.core.facts.jars import JAR_WORD
 from rheum.core.measures.amount import AmountError, split_amounts
 from rheum.core.measures.measurable import mixed
 from rheum.core.measures.refused import Refused
+from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.line import strip_bullet
 from rheum.core.recipe.recipe import OutlineLine, Recipe
 from rheum.core.recipe.text import read_recipe
@@ -86,16 +87,25 @@ def to_csv(recipe: Recipe) -> str:
     """A table with a line to an ingredient, for a spreadsheet; the method below it, a sentence to a line."""
     sheet = io.StringIO()
     table = csv.writer(sheet, lineterminator="\n")
-    table.writerow(_HEADER)
-    table.writerow(("title", "", "", recipe.title, ""))
-    for heading, texts in _groups(recipe).items():
-        for text in texts:
-            table.writerow((heading or "ingredients", *_cells(text)))
-    for text in _of(recipe, "yield"):
-        table.writerow(("yield", "", "", text, ""))
-    for text in _of(recipe, "prose"):
-        table.writerow(("method", "", "", text, ""))
+    rows = [_HEADER, ("title", "", "", recipe.title, "")]
+    rows += [(heading or "ingredients", *_cells(text)) for heading, texts in _groups(recipe).items() for text in texts]
+    rows += [(kind, "", "", text, "") for kind, name in (("yield", "yield"), ("method", "prose")) for text in _of(recipe, name)]
+    table.writerows([[_as_words(cell) for cell in row] for row in rows])
     return sheet.getvalue()
+
+
+# A cell that begins so is a formula to a spreadsheet, and would be run.
+_RUN: Final = ("=", "+", "-", "@", "\t", "\r", "|", "%")
+
+
+def _as_words(cell: str) -> str:
+    """A cell that a spreadsheet shows and never runs: an apostrophe before what it would take for a formula."""
+    return f"'{cell}" if cell.lstrip(" ").startswith(_RUN) else cell
+
+
+def _as_written(cell: str) -> str:
+    """The same turned round, for a table that comes back."""
+    return cell[1:] if cell.startswith("'") and cell[1:].lstrip(" ").startswith(_RUN) else cell
 
 
 def _cells(text: str) -> tuple[str, str, str, str]:
@@ -114,7 +124,7 @@ def from_csv(text: str) -> str:
     """A table as recipe text: by its headings where it has them, else each row's cells one behind another."""
     try:
         rows = [
-            [cell.strip() for cell in row]
+            [_as_written(cell.strip()) for cell in row]
             for row in csv.reader(io.StringIO(text), dialect=_dialect(text))
             if any(cell.strip() for cell in row)
         ]
@@ -146,7 +156,7 @@ def from_csv(text: str) -> str:
 
 
 def _dialect(text: str) -> type[csv.Dialect]:
-    first = text.splitlines()[0] if text.splitlines() else ""
+    first = lines_of(text)[0]
 
     class Found(csv.excel):
         delimiter = max((",", ";", "\t"), key=first.count)
@@ -170,10 +180,10 @@ def _column(name: str) -> str:
 
 def from_markdown(text: str) -> str:
     """Markdown as recipe text: links and emphasis give way to their words; headings, lists and steps are read as they are."""
-    text = re.sub(r"!\[[^\]]*\]\([^)]*\)", "", text)
-    text = re.sub(r"\[([^\]]+)\]\([^)]*\)", r"\1", text)
-    text = re.sub(r"(\*\*|__)(?=\S)(.+?)(?<=\S)\1", r"\2", text)
-    text = re.sub(r"(?<![\w*])\*(?=\S)([^*\n]+?)(?<=\S)\*(?![\w*])", r"\1", text)
+    text = re.sub(r"!\[[^\[\]]{0,300}\]\([^()\n]{0,2000}\)", "", text)
+    text = re.sub(r"\[([^\[\]]{1,300})\]\([^()\n]{0,2000}\)", r"\1", text)
+    text = re.sub(r"(\*\*|__)(?=\S)([^\n]{1,300}?)(?<=\S)\1", r"\2", text)
+    text = re.sub(r"(?<![\w*])\*(?=\S)([^*\n]{1,300}?)(?<=\S)\*(?![\w*])", r"\1", text)
     return re.sub(r"\\([\\`*_{}\[\]()#+.!|-])", r"\1", text)
 
 

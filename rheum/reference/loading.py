@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import csv
+import math
 import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
-from typing import Any, Final
+from typing import Any, Final, get_args
 
-from rheum.core.facts.formulas import SOURCE_KINDS, Formula, FormulaLine, OwnSource, Pool, Source, Swap, Yield
+from rheum.core.facts.formulas import SOURCE_KINDS, Formula, FormulaKind, FormulaLine, OwnSource, Pack, Pool, Source, Swap, Yield
 from rheum.core.facts.ingredients import ROLES, Catalogue, ClassRole, Ingredient
 from rheum.core.facts.jars import CLASS_ML, Jar, process_class_of
 from rheum.core.facts.library import Library
@@ -137,10 +138,43 @@ def _minutes(table: Mapping[str, Any], bands: tuple[int, ...]) -> dict[str, tupl
             raise ValueError(f"no jar size {size}")
         if len(figures) != len(bands) + 1:
             raise ValueError(f"minutes for {size} need {len(bands) + 1} figures, one more than bands")
+        if not all(_whole(figure) for figure in figures):
+            raise ValueError(f"minutes for {size} are whole numbers")
         if list(figures) != sorted(figures) or figures[0] <= 0:
             raise ValueError(f"minutes for {size} must not fall with altitude")
         result[size] = tuple(figures)
     return result
+
+
+def _known(entry: Mapping[str, Any], bands: tuple[Any, ...]) -> None:
+    """ValueError for a word that is none of those that a formula knows, or a figure that is no number."""
+    for field, words in (("kind", get_args(FormulaKind)), ("pack", get_args(Pack))):
+        if entry[field] not in words:
+            raise ValueError(f"{field} is one of {', '.join(words)}, not “{str(entry[field])[:20]}”")
+    if not all(_whole(band) for band in bands) or list(bands) != sorted(bands):
+        raise ValueError("bands are whole feet, the lowest first")
+    gap, weeks = entry["headspace_in"], entry["weeks"]
+    if not (isinstance(gap, int | float) and not isinstance(gap, bool) and 0 < gap <= _MOST_HEADSPACE_IN):
+        raise ValueError(f"a headspace is a number of inches up to {_MOST_HEADSPACE_IN}, not {str(gap)[:20]}")
+    if not _whole(weeks) or not 0 <= weeks <= _MOST_WEEKS:
+        raise ValueError(f"weeks are a whole number up to {_MOST_WEEKS}")
+    if not isinstance(entry["id"], str) or not isinstance(entry["title"], str) or not isinstance(entry.get("steps", ""), str):
+        raise ValueError("id, title and steps are words")
+
+
+_MOST_HEADSPACE_IN = 2.5
+_MOST_WEEKS = 520
+
+
+def _whole(value: object) -> bool:
+    return isinstance(value, int) and not isinstance(value, bool)
+
+
+def _count(text: str) -> float:
+    value = float(text)
+    if not (math.isfinite(value) and 0 < value <= 1000):
+        raise ValueError(f"a batch makes a number of jars, not {text[:20]}")
+    return value
 
 
 def _own_source(entry: Mapping[str, Any]) -> OwnSource:
@@ -155,8 +189,10 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
     result: dict[str, Formula] = {}
     try:
         entries = tomllib.loads(text)["formula"]
-    except (tomllib.TOMLDecodeError, KeyError, RecursionError) as error:
+    except (KeyError, RecursionError, TypeError) as error:
         raise BadReference(f"no formulas could be read: {error}") from None
+    except ValueError as error:
+        raise BadReference(f"no formulas could be read: {str(error)[:120]}") from None
     if not isinstance(entries, list) or not all(isinstance(entry, dict) for entry in entries):
         raise BadReference("no formulas could be read: each begins with [[formula]]")
     for entry in entries:
@@ -164,6 +200,7 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
             if entry["id"] in result:
                 raise ValueError("this id is there twice")
             bands = tuple(entry["bands"])
+            _known(entry, bands)
             own = _own_source(entry["source"]) if isinstance(entry["source"], dict) else None
             source = Source("own", f"{own.title}, p. {own.page}, {own.year}") if own else sources[entry["source"]]
             low_high, jar = entry["yield"].split(" ")
@@ -184,7 +221,7 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
                 lines=tuple(_formula_line(line, catalogue) for line in entry["lines"]),
                 pools=tuple(pools),
                 alternatives={key: tuple(value) for key, value in entry.get("alternatives", {}).items()},
-                yields=Yield(float(low), float(high or low), jar),
+                yields=Yield(_count(low), _count(high or low), jar),
                 headspace_mm=entry["headspace_in"] * MM_PER_INCH,
                 bands_ft=bands,
                 minutes=_minutes(entry["minutes"], bands),

@@ -6,7 +6,7 @@ import sqlite3
 from dataclasses import dataclass
 from typing import Literal
 
-from rheum.core.measures.altitude import Altitude, altitude
+from rheum.core.measures.altitude import Altitude, AltitudeError, altitude
 from rheum.core.measures.units import Family
 
 
@@ -34,7 +34,15 @@ def read(connection: sqlite3.Connection) -> KitchenSettings | None:
         WHERE id = 1
         """
     ).fetchone()
-    return KitchenSettings(**dict(row)) if row else None
+    if row is None:
+        return None
+    found = KitchenSettings(**dict(row))
+    try:
+        found.height  # noqa: B018 (is it one?)
+    except AltitudeError:
+        # No height, no minutes: it is asked for again.
+        return None
+    return found
 
 
 def write(connection: sqlite3.Connection, kitchen: KitchenSettings) -> None:

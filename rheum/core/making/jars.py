@@ -100,6 +100,11 @@ def cooked(case: Case, wish: Wish, headspace: float) -> CookDown | None:
         if wish.reading is not None:
             raise RequestError("reading", "Only what is cooked together in one pot is weighed down.")
         return None
+    if start_ml(case) <= 0:
+        # All of it is given by the jar: there is no pot to weigh.
+        if wish.reading is not None:
+            raise RequestError("reading", "Every line is given by the jar, so there is no pot whose weight would tell anything.")
+        return None
     planned = cook_planned(case, headspace)
     found = kept(planned.start_ml, planned.low, planned.high, wish.reading)
     return into_jars(found, room_ml(case.jar, headspace), case.jar.noun(2))

@@ -18,6 +18,7 @@ from rheum.core.matching.measured import Measured
 from rheum.core.measures.acidity import CANNING_STRENGTH
 from rheum.core.measures.saying import grams, listed, ml, percent
 from rheum.core.measures.units import Family
+from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.line import LineUnread, read_ingredient
 
 _PLENTY: Final = re.compile(r"^(?:plenty of|plenty|enough|lots of|some)[:,]?\s+", re.IGNORECASE)
@@ -40,7 +41,7 @@ def read_pantry(text: str, library: Library, family: Family = "us") -> Pantry:
     weights: dict[str, float] = {}
     plenty: set[str] = set()
     unread = []
-    for line in text.splitlines()[:_LINES_MOST]:
+    for line in lines_of(text)[:_LINES_MOST]:
         words = line.strip().strip("-•* ")
         if not words:
             continue

@@ -11,6 +11,9 @@ from typing import Final, Literal
 from rheum.core.measures.refused import Refused
 
 M_PER_FT: Final = Fraction("0.3048")
+# Figures, and a few behind the point: no power of ten, whose fraction would fill the memory.
+_FIGURE: Final = re.compile(r"[-+]?(?:[0-9]{1,12}(?:\.[0-9]{0,9})?|\.[0-9]{1,9})")
+_MOST_FIGURE: Final = 1e12
 LOWEST_M: Final = -430.0
 HIGHEST_M: Final = 8849.0
 
@@ -43,10 +46,11 @@ class Altitude:
 
 def altitude(value: float | str, unit: Literal["m", "ft"]) -> Altitude:
     """An altitude from a figure and its unit. AltitudeError outside the places where people live and cook."""
-    try:
-        exact = Fraction(str(value))
-    except (ValueError, ZeroDivisionError):
-        raise AltitudeError(f"“{value}” is not a height. Write a number, such as 1265 m or 4150 ft.") from None
+    written = value.strip() if isinstance(value, str) else repr(value)
+    plain = isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value) and abs(value) < _MOST_FIGURE
+    if not (plain or _FIGURE.fullmatch(written)):
+        raise AltitudeError(f"“{written[:20]}” is not a height. Write a number, such as 1265 m or 4150 ft.")
+    exact = Fraction(written)
     found = Altitude(exact, unit)
     if not LOWEST_M <= found.metres <= HIGHEST_M:
         raise AltitudeError(

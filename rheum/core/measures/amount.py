@@ -7,9 +7,11 @@ import unicodedata
 from dataclasses import dataclass, replace
 from typing import Final
 
-from rheum.core.measures.units import kind_of, unit_named
+from rheum.core.measures.units import g_per, kind_of, ml_per, unit_named
 
 MOST_OF_A_UNIT: Final = 1_000_000.0
+LONGEST_LINE: Final = 400
+_LONGEST_NUMBER: Final = 24
 
 
 class AmountError(ValueError):
@@ -39,25 +41,26 @@ _WORDS: Final = {
     "eight": 8.0, "nine": 9.0, "ten": 10.0, "eleven": 11.0, "twelve": 12.0, "dozen": 12.0, "half": 0.5,
 }  # fmt: skip
 _VULGAR: Final = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
-_NUMBER: Final = (
-    rf"(?:\d+[ ]*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s+|\s*&\s*|\s+and\s+|-)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+"
+# A number as cooks write it; everything that reads one in words or lines uses this.
+NUMBER: Final = (
+    rf"(?:\d+\s*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s+|\s*&\s*|\s+and\s+|-)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+"
     r"|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+[.,]\d+|\d+|\.\d+)"
 )
-_RANGE: Final = re.compile(rf"({_NUMBER})(?:\s*(?:-|–|—|to|or)\s*({_NUMBER}))?(?![\d/⁄%])")
+_RANGE: Final = re.compile(rf"({NUMBER})(?:\s*(?:-|–|—|to|or)\s*({NUMBER}))?(?![\d/⁄%])")
 _WORD_NUMBER: Final = re.compile(
     rf"(half a dozen|half an?|a dozen|a couple of|{'|'.join(sorted(_WORDS, key=len, reverse=True))})\b\s*", re.IGNORECASE
 )
-_TIMES: Final = re.compile(rf"({_NUMBER})\s*[x×]\s*(?=\d)", re.IGNORECASE)
+_TIMES: Final = re.compile(rf"({NUMBER})\s*[x×]\s*(?=\d)", re.IGNORECASE)
 # 1.000 g is one gram in one country and a kilo in the next.
 _THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}\.\d(?:00|50)(?!\d)")
 _PACKAGE: Final = re.compile(
-    rf"^\(?\s*({_NUMBER})[\s-]*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\b\.?\s*\)?\s*(?=(?:can|tin|jar|bag|packet|package|box|bottle)s?\b)",
+    rf"^\(?\s*({NUMBER})[\s-]*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\b\.?\s*\)?\s*(?=(?:can|tin|jar|bag|packet|package|box|bottle)s?\b)",
     re.IGNORECASE,
 )
 _TIN: Final = re.compile(r"(?:can|tin)s?\b", re.IGNORECASE)
 # “1 tin (400 g) chickpeas”: a container and what one holds.
 _TIN_OF: Final = re.compile(
-    rf"^((?:large |small )?(?:can|tin|jar|bag|packet|package|box|bottle)s?)\s*\(\s*(?:about\s+)?({_NUMBER})\s*-?\s*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\.?(?:\s+each)?\s*\)\s*(?:of\b)?\s*",
+    rf"^((?:large |small )?(?:can|tin|jar|bag|packet|package|box|bottle)s?)\s*\(\s*(?:about\s+)?({NUMBER})\s*-?\s*(g|kg|oz|ounces?|lbs?|pounds?|ml|l|fl\.? oz)\.?(?:\s+each)?\s*\)\s*(?:of\b)?\s*",
     re.IGNORECASE,
 )
 _SIZED: Final = re.compile(
@@ -67,8 +70,10 @@ _CONTAINER: Final = re.compile(r"^(can|tin|jar|bag|packet|package|box|bottle)s?\
 
 
 def number(text: str) -> float:
-    """The value of one written number, mixed, vulgar or decimal. AmountError for a zero denominator."""
+    """The value of one written number, mixed, vulgar or decimal. AmountError for a zero denominator, or more digits than any amount has."""
     text = text.strip()
+    if len(text) > _LONGEST_NUMBER:
+        raise AmountError(f"“{text[:12]}…” has too many digits for an amount. Write it shorter.")
     match = re.fullmatch(r"(?:(\d+)(?:\s+|\s*&\s*|\s+and\s+|-))?(\d+)\s*[/⁄]\s*(\d+)", text)
     if match:
         whole, top, bottom = (int(part) if part else 0 for part in match.groups())
@@ -133,6 +138,8 @@ def leading_amount(text: str) -> tuple[Amount | None, str]:
     Raises AmountError for an amount that cannot be meant: below or at zero, a zero denominator, a range upside down.
     """
     text = text.strip()
+    if len(text) > LONGEST_LINE:
+        raise AmountError(f"This is longer than a line of a recipe ({len(text)} letters). Break it up.")
     if re.match(r"[-−–]\s?\d", text):
         raise AmountError("An amount cannot be below zero. If the dash is a list mark, leave it out.")
     text = re.sub(
@@ -178,7 +185,7 @@ def leading_amount(text: str) -> tuple[Amount | None, str]:
     amount = Amount(low * factor, high * factor, unit_found or "each", tinned)
     if unit_found in ("lb", "kg") and not amount.is_range:
         # “2 lb 4 oz”, “1 lb. 4 oz.”: one weight in two units.
-        smaller = re.match(rf"({_NUMBER})\s*(oz|ounces?|g|grams?)\b\.?\s*(?:of\s+)?", rest, re.IGNORECASE)
+        smaller = re.match(rf"({NUMBER})\s*(oz|ounces?|g|grams?)\b\.?\s*(?:of\s+)?", rest, re.IGNORECASE)
         if smaller and (unit_named(smaller.group(2)) == "oz") == (unit_found == "lb"):
             part = number(smaller.group(1)) / (16 if unit_found == "lb" else 1000)
             amount = Amount(amount.low + part * factor, amount.high + part * factor, unit_found, tinned)
@@ -190,8 +197,6 @@ def leading_amount(text: str) -> tuple[Amount | None, str]:
 
 def together(amount: Amount, more: Amount) -> Amount | None:
     """Two amounts added up, in the first one's unit; None where they are of different kinds."""
-    from rheum.core.measures.units import g_per, ml_per
-
     kind = kind_of(amount.unit)
     if kind != kind_of(more.unit) or kind not in ("volume", "mass"):
         return None

@@ -9,6 +9,7 @@ from typing import Final
 from rheum.core.measures.amount import AmountError, split_amounts
 from rheum.core.measures.units import Kind, g_per, kind_of, ml_per, mm_per
 
+_LONGEST: Final = 60
 _PLAIN: Final = re.compile(r"[-+−]?\s*\d*[.,]?\d+")
 _SUCH_AS: Final[dict[str, str]] = {"volume": "750 ml, 1.5 l or 3 cups", "mass": "510 g or 1 lb 2 oz", "length": "148 mm or 5 3/4 in"}
 
@@ -17,6 +18,8 @@ def one_amount(text: str, kind: Kind, unit: str) -> float:
     """The value in a unit of its kind: `one_amount("3 cups", "volume", "ml")` is 709.8. Cups, pints and quarts are US ones.
     AmountError with a sentence for anything else."""
     clean = text.strip()
+    if len(clean) > _LONGEST:
+        raise AmountError(f"“{clean[:20]}…” is too long for an amount. Write it as {_SUCH_AS[kind]}.")
     if _PLAIN.fullmatch(clean):
         return float(re.sub(r"\s", "", clean).replace("−", "-").replace(",", "."))
     try:

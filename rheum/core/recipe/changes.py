@@ -18,10 +18,18 @@ class Change:
     value: str | float | None = None
 
 
+def lines_of(text: str) -> tuple[str, ...]:
+    """The lines of a text as they are counted everywhere, by the server and by the screens: only an end of line ends one. What else a
+    page may bring along (U+2028, U+0085, a form feed) stands within its line."""
+    return tuple(text.replace("\r\n", "\n").replace("\r", "\n").split("\n"))
+
+
 def apply_changes(text: str, changes: Iterable[Change]) -> tuple[str, dict[str, Any]]:
     """The text with changes applied, and the settings they set. Lines are counted from 1 as in the text before any change;
     an insertion stands before the line it names. ValueError for a line that is not there."""
-    lines = text.splitlines()
+    lines = list(lines_of(text))
+    if lines and not lines[-1]:
+        lines.pop()
     ends = text.endswith("\n")
     settings: dict[str, Any] = {}
     edits = []
@@ -36,7 +44,7 @@ def apply_changes(text: str, changes: Iterable[Change]) -> tuple[str, dict[str, 
         if not 0 <= at < len(lines) + (change.op == "insert"):
             raise ValueError(f"There is no line {change.line}.")
         if change.op == "insert":
-            lines[at:at] = (change.text or "").splitlines()
+            lines[at:at] = lines_of(change.text or "")
         elif change.op == "remove":
             del lines[at]
         else:

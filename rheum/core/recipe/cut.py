@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal
 
-from rheum.core.measures.amount import AmountError, number
+from rheum.core.measures.amount import NUMBER, AmountError, number
 from rheum.core.measures.units import mm_per, unit_named
 
 # Bigger pieces, higher step. Each word counts where it is said of the produce itself.
@@ -29,8 +29,7 @@ _NOT_CUT: Final = re.compile(
     r"\b(?:whole kernel|whole (?:cloves?|seeds?|berries|spices?)|not sliced|half[- ]inch|cut in half pints?|half[- ]?(?:pint|gallon)s?|(?:ends?|stems?|tips?|tops?|blossom)\b[^,;]*)",
     re.I,
 )
-_NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛⅜]|[¼½¾⅛⅜]|\d+(?:\.\d+)?)"
-_SPAN: Final = rf"({_NUM})(?:\s*(?:-|–|to)\s*({_NUM}))?[\s-]*(in\b\.?|inch(?:es)?|mm|cm|[\"″”])"
+_SPAN: Final = rf"({NUMBER})(?:\s*(?:-|–|to)\s*({NUMBER}))?[\s-]*(in\b\.?|inch(?:es)?|mm|cm|[\"″”])"
 _THICK: Final = re.compile(
     rf"{_SPAN}[\s-]*(?:thick\s*)?(?:slices?|rings?|rounds?|pieces?|cubes?|chunks?|dice\b|diced|thick|strips?|coins?|wide)"
     rf"|(?:sliced?|cut|rings?|rounds?|dice[sd]?|cube[sd]?|pieces|chunks)\s*(?:about|into|to|in)?\s*{_SPAN}",

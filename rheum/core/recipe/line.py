@@ -49,6 +49,9 @@ class LineUnread(ValueError):
         self.name = name
 
 
+_MOST_PERCENT: Final = 100.0
+
+
 @dataclass(frozen=True, slots=True)
 class _Words:
     name: str
@@ -70,13 +73,20 @@ _BLEND: Final = re.compile(
 def _strength(text: str) -> tuple[float | None, str]:
     blend = _BLEND.search(text)
     if blend:
-        one, first, other, second = (number(group) for group in blend.groups())
+        try:
+            one, first, other, second = (number(group) for group in blend.groups())
+        except AmountError as error:
+            raise LineUnread(str(error)) from None
+        if one <= 0 or other <= 0:
+            raise LineUnread("A blend needs more than nothing of each vinegar. Write its parts again.")
         found = blend_strength([(one, first), (other, second)])
         said, rest = _strength(text[: blend.start()] + " " + text[blend.end() :])
         return (min(found, said) if said is not None and found is not None else found), rest
     percent = _PERCENT.search(text)
     if percent:
         figures = [float(part.replace(",", ".")) for part in percent.groups() if part]
+        if max(figures) > _MOST_PERCENT:
+            raise LineUnread(f"No vinegar is {max(figures):.3g} per cent acid. Look at the label, and write its figure.")
         return min(figures), text[: percent.start()] + " " + text[percent.end() :]
     grain = _GRAIN.search(text)
     if grain:

@@ -8,16 +8,16 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.formulas import Pack
-from rheum.core.measures.amount import AmountError, number
+from rheum.core.measures.altitude import M_PER_FT
+from rheum.core.measures.amount import NUMBER, AmountError, number
 from rheum.core.measures.units import mm_per, unit_named
 from rheum.core.recipe.cut import What, said_of_shape
 from rheum.core.recipe.prose.risks import ProseRisk, risks_said
 from rheum.core.recipe.recipe import Method, RefusedMethod, SaidMinutes
 
-_NUM: Final = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+[¼½¾⅛]|[¼½¾⅛]|\d+(?:\.\d+)?)"
-_MINUTES: Final = re.compile(rf"({_NUM})(?:\s*(?:-|–|to)\s*{_NUM})?[\s-]*(?:minutes?|mins?\b|min\b)", re.I)
-_SECONDS: Final = re.compile(rf"({_NUM})[\s-]*(?:seconds?|secs?)\b", re.I)
-_HOURS: Final = re.compile(rf"({_NUM})\s*(?:hours?|hrs?)\b", re.I)
+_MINUTES: Final = re.compile(rf"({NUMBER})(?:\s*(?:-|–|to)\s*{NUMBER})?[\s-]*(?:minutes?|mins?\b|min\b)", re.I)
+_SECONDS: Final = re.compile(rf"({NUMBER})[\s-]*(?:seconds?|secs?)\b", re.I)
+_HOURS: Final = re.compile(rf"({NUMBER})\s*(?:hours?|hrs?)\b", re.I)
 _PROCESSING: Final = re.compile(
     r"\b(?:boil (?:the |your )?(?:filled |full |closed |sealed |capped )?jars(?= (?:for )?\d)|boil (?:the |your )?(?:filled|full|closed|sealed|capped) jars|with the jars in|process(?:ed|ing)?|canner|water[- ]?bath|boiling[- ]water|steam(?:er)? can|in the bath|hot[- ]water bath|bath for)\b",
     re.I,
@@ -37,9 +37,9 @@ _JARS: Final = (
     ("1l", re.compile(r"\b(?:1[- ]?l|1[- ]?litre|one[- ]litre|1000[- ]?ml)\b(?=[^.;,]*\bjars?\b)", re.I)),
 )  # fmt: skip
 _HEADSPACE: Final = re.compile(
-    rf"({_NUM})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])[\s-]*(?:of\s+|de\s+)?(?:head\s?-?space|head\s?room|space|room|gap|from the (?:top|rim))"
-    rf"|head\s?-?(?:space|room)(?:\s+of|:|\s+is)?\s*({_NUM})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])"
-    rf"|to within\s*({_NUM})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])",
+    rf"({NUMBER})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])[\s-]*(?:of\s+|de\s+)?(?:head\s?-?space|head\s?room|space|room|gap|from the (?:top|rim))"
+    rf"|head\s?-?(?:space|room)(?:\s+of|:|\s+is)?\s*({NUMBER})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])"
+    rf"|to within\s*({NUMBER})[\s-]*(inch(?:es)?|in\.?|mm|cm|[\"″”])",
     re.I,
 )
 _ALTITUDE: Final = re.compile(r"(\d[\d,]*)\s*(?:ft|feet|')|(\d[\d,]*)\s*m(?:etres|eters)?\b(?!in)", re.I)
@@ -51,7 +51,7 @@ _HOT: Final = re.compile(
     r"\b(?:(?:pack|fill)\w* (?:the |with |with the )?(?:cooked|boiled|parboiled|roasted|fried)\b|(?:cook|boil|roast|grill|fry|steam|pressure[- ]cook)\w* (?:the |your )?\w+ first\b|hot[- ]?pack(?:ed)?|pack (?:the \w+ )?hot|pack: ?hot)\b",
     re.I,
 )
-_SIMMER: Final = re.compile(rf"\b(?:simmer|boil(?: gently)?|cook)\b[^.;]*?({_NUM})[\s-]*(?:minutes?|mins?)\b", re.I)
+_SIMMER: Final = re.compile(rf"\b(?:simmer|boil(?: gently)?|cook)\b[^.;]*?({NUMBER})[\s-]*(?:minutes?|mins?)\b", re.I)
 _NEGATION: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without|stop)\b", re.I)
 _REFUSED: Final = (
     ("filling hot and turning the jars upside down", re.compile(r"\b(?:invert(?:ed|ing)?|upside[- ]?down|turn(?:ed|ing)? (?:the |each )?jars? over|on their (?:heads|lids)|lids?[- ]down|flip (?:the |each )?jars?)\b", re.I)),
@@ -134,7 +134,7 @@ def _altitude_ft(text: str) -> float | None:
         return None
     if match.group(1):
         return float(match.group(1).replace(",", ""))
-    return float(match.group(2).replace(",", "")) / 0.3048
+    return float(match.group(2).replace(",", "")) / float(M_PER_FT)
 
 
 def sentences(text: str) -> list[str]:
@@ -240,7 +240,7 @@ def _note_minutes(sentence: str, line: int, notes: MethodNotes) -> None:
     for words, least in _FEW_MINUTES:
         sentence = re.sub(rf"\b(?:{words})\b", f"{least} minutes", sentence, flags=re.I)
     sentence = re.sub(
-        rf"\b(?:rest|stand|wait|sit|leave|simmer(?:ed)?|sterili[sz]e\w*|boil (?:the )?(?:empty|clean) jars)\b[^.,;]*?{_NUM}\s*(?:minutes?|mins?)\b",
+        rf"\b(?:rest|stand|wait|sit|leave|simmer(?:ed)?|sterili[sz]e\w*|boil (?:the )?(?:empty|clean) jars)\b[^.,;]*?{NUMBER}\s*(?:minutes?|mins?)\b",
         " ",
         sentence,
         flags=re.I,

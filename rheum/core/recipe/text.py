@@ -8,17 +8,25 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.measures.acidity import CANNING_STRENGTH
-from rheum.core.measures.amount import AmountError, leading_amount
+from rheum.core.measures.amount import LONGEST_LINE, AmountError, leading_amount
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.units import COUNT_UNITS, kind_of
+from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
-from rheum.core.recipe.method import MethodNotes, jars_named, note_prose
+from rheum.core.recipe.method import MethodNotes, jars_named, note_prose, sentences
 from rheum.core.recipe.prose.foods import unlisted
 from rheum.core.recipe.recipe import Kind, OutlineLine, Recipe, RecipeLine, Section, Unread
 
 _ACIDS: Final = ("vinegar", "juice", "citric")
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
+# Longer than these no pattern sees them: what follows would take seconds, and is no line, sentence or heading of a recipe.
+LONGEST_SENTENCE: Final = 400
+LONGEST_HEADING: Final = 60
+_PIECE: Final = 1_200
+_MOST_BLANKS: Final = 8
+_BLANKS: Final = re.compile(rf"[^\S\n]{{{_MOST_BLANKS + 1},}}")
+_TOO_LONG: Final = "This is longer than a {what} ({count} letters), so it was not read. Break it up, or leave it out."
 
 
 class UnreadableRecipe(Refused):
@@ -41,7 +49,7 @@ _SOAK: Final = re.compile(
 )
 # “Per jar”, “In each quart jar”, “Per pint (500 ml) jar”, “Every 12 oz jar”: nothing else may stand in such a heading.
 _PER_JAR: Final = re.compile(
-    r"^(?:(?:for|in|to) )?(?:per|each|every)\b(?: (?:of the|one|single))?(?: (?:half|quarter|twelve|wide|regular|mouth|pint|pints|quart|quarts|gallon|litre|liter|l|ml|oz|ounce|and|a|canning|and-a-half|[\d/½()]+|(?:\d+[- ]?(?:ml|l|oz))|half-pint|quarter-pint|pint-and-a-half|half-gallon))*(?: jars?)?$",
+    r"^(?:(?:for|in|to) )?(?:per|each|every)\b(?: (?:of the|one|single))?(?: (?:half|quarter|twelve|wide|regular|mouth|pint|pints|quart|quarts|gallon|litre|liter|l|ml|oz|ounce|and|a|canning|and-a-half|[\d/½()]+|\d+-?(?:ml|l|oz)|half-pint|quarter-pint|pint-and-a-half|half-gallon))*(?: jars?)?$",
     re.I,
 )
 _NUMBERED_STEP: Final = re.compile(r"^steps? \d+$", re.I)
@@ -98,12 +106,13 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
     """
     if not text.strip():
         raise UnreadableRecipe("There is no recipe here yet. Paste one, a line for each ingredient, or choose a tested formula.")
-    if len(text) > LONGEST_TEXT or text.count("\n") > MOST_LINES:
+    if len(text) > LONGEST_TEXT or len(lines_of(text)) > MOST_LINES + 1:
         raise UnreadableRecipe(
             f"This is longer than a recipe ({len(text):,} characters). Paste only the ingredients and the method, up to {LONGEST_TEXT:,} characters."
         )
     reader = _Reader(catalogue)
-    for number, line in enumerate(text.splitlines(), start=1):
+    source = lines_of(text)
+    for number, line in enumerate(source, start=1):
         reader.take(number, line)
     if not reader.lines:
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
@@ -121,8 +130,20 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
         ]
     return Recipe(
         reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
-        source=tuple(text.splitlines()), outline=tuple(reader.outline),
+        source=source, outline=tuple(reader.outline),
     )  # fmt: skip
+
+
+def _pieces(line: str) -> list[str]:
+    """A paragraph in pieces of whole sentences, so that reading takes as long as it is and no longer."""
+    if len(line) <= _PIECE:
+        return [line] if line else []
+    found = [""]
+    for sentence in sentences(line):
+        if found[-1] and len(found[-1]) + len(sentence) > _PIECE:
+            found.append("")
+        found[-1] = f"{found[-1]} {sentence}".strip()
+    return found
 
 
 class _Reader:
@@ -143,21 +164,31 @@ class _Reader:
         self.outline.append(OutlineLine(number, kind, self.section, self.per_jar if self.section == "per-jar" else None, text))
 
     def take(self, number: int, raw: str) -> None:
+        raw = _BLANKS.sub(" ", raw)
         line = raw.strip().strip("\ufeff")
         if not line or re.fullmatch(r"[-=*_~\s]+", line):
             return
-        heading = _HEADING.match(line)
+        if len(line) > LONGEST_LINE and self.section != "method" and self.started:
+            self._is(number, "ingredient", line)
+            self._leave(number, line, "line")
+            return
+        heading = None if line.startswith("#") and len(line.strip("# ")) > LONGEST_HEADING else _HEADING.match(line)
         if not self.started:
             self.started = True
             bare = re.sub(r"^#+\s*|^title:\s*", "", line, flags=re.I).strip("*_ ")
             known = heading and heading.group("plain") and self._is_section(heading.group("plain"))
-            if not known and not _YIELD.match(line) and not _SETTING.match(line) and not _looks_like_ingredient(line, self.catalogue):
+            if (
+                not known
+                and not _YIELD.match(line)
+                and not _SETTING.match(line)
+                and not _looks_like_ingredient(line[:LONGEST_LINE], self.catalogue)
+            ):
                 self.title = bare.rstrip(":")[:120]
                 self._is(number, "title", self.title)
                 return
         if _FACT.match(line):
             self._is(number, "fact", line)
-            self._scan_amounts(number, line.partition(":")[2], unread=False)
+            self._scan_amounts(number, line.partition(":")[2][:LONGEST_LINE], unread=False)
             return
         made = _YIELD.match(line)
         if made and self.section != "method" and (not made.group(1) or re.search(r"\d|jar|pint|quart", made.group(1))):
@@ -167,6 +198,7 @@ class _Reader:
             return
         if _SETTING.match(line):
             self._is(number, "prose", line)
+            line = self._read_whole(number, line)
             self.in_process = note_prose(self._as_sentence(line), number, self.notes)
             self._scan_amounts(number, line.partition(":")[2])
             return
@@ -254,8 +286,22 @@ class _Reader:
 
     def _take_prose(self, number: int, line: str) -> None:
         self._is(number, "prose", line)
-        self.in_process = note_prose(line, number, self.notes, self.in_process)
-        self._scan_amounts(number, line)
+        for piece in _pieces(self._read_whole(number, line)):
+            self.in_process = note_prose(piece, number, self.notes, self.in_process)
+            self._scan_amounts(number, piece)
+
+    def _leave(self, number: int, text: str, what: str) -> None:
+        self.unread.append(Unread(number, f"{text[:80]}…", _TOO_LONG.format(what=what, count=len(text))))
+
+    def _read_whole(self, number: int, line: str) -> str:
+        """The line without sentences that are too long to be one; each of those stays unread."""
+        said = sentences(line)
+        if all(len(sentence) <= LONGEST_SENTENCE for sentence in said):
+            return line
+        for sentence in said:
+            if len(sentence) > LONGEST_SENTENCE:
+                self._leave(number, sentence, "sentence")
+        return " ".join(sentence for sentence in said if len(sentence) <= LONGEST_SENTENCE)
 
     def _scan_amounts(self, number: int, line: str, unread: bool = True) -> None:
         """An ingredient with its amount counts wherever it stands, also in prose and on lines about the recipe."""

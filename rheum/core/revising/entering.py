@@ -103,7 +103,7 @@ def _class_named(size: str) -> str | None:
     digits = size.removesuffix("ml")
     if size == "1l":
         return "quart"
-    return process_class_of(float(digits)) if size.endswith("ml") and digits.isdigit() else None
+    return process_class_of(float(digits)) if size.endswith("ml") and re.fullmatch("[0-9]{2,4}", digits) else None
 
 
 def _formula_line(line: RecipeLine, entry: Entry) -> FormulaLine:
