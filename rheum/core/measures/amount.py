@@ -43,7 +43,7 @@ _WORDS: Final = {
 _VULGAR: Final = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 # A number as cooks write it; everything that reads one in words or lines uses this.
 NUMBER: Final = (
-    rf"(?:\d+\s*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s+|\s*&\s*|\s+and\s+|-)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+"
+    rf"(?<!\d)(?:\d+\s*[{_VULGAR}]|[{_VULGAR}]|\d+(?:\s+|\s*&\s*|\s+and\s+|-)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+"
     r"|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+[.,]\d+|\d+|\.\d+)"
 )
 _RANGE: Final = re.compile(rf"({NUMBER})(?:\s*(?:-|–|—|to|or)\s*({NUMBER}))?(?![\d/⁄%])")

@@ -22,6 +22,9 @@ LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
 # Longer than these no pattern sees them: what follows would take seconds, and is no line, sentence or heading of a recipe.
 LONGEST_SENTENCE: Final = 400
+# So many long ones no recipe has; each takes as long as a dozen short ones.
+_LONG_SENTENCE: Final = 250
+_MOST_LONG: Final = 40
 LONGEST_HEADING: Final = 60
 _PIECE: Final = 1_200
 _MOST_BLANKS: Final = 8
@@ -158,6 +161,7 @@ class _Reader:
         self.per_jar: str | None = None
         self.started = False
         self.in_process = False
+        self.long_sentences = 0
         self.outline: list[OutlineLine] = []
 
     def _is(self, number: int, kind: Kind, text: str) -> None:
@@ -295,13 +299,16 @@ class _Reader:
 
     def _read_whole(self, number: int, line: str) -> str:
         """The line without sentences that are too long to be one; each of those stays unread."""
-        said = sentences(line)
-        if all(len(sentence) <= LONGEST_SENTENCE for sentence in said):
+        if len(line) <= _LONG_SENTENCE:
             return line
+        said, kept = sentences(line), []
         for sentence in said:
-            if len(sentence) > LONGEST_SENTENCE:
+            self.long_sentences += len(sentence) > _LONG_SENTENCE
+            if len(sentence) > LONGEST_SENTENCE or (len(sentence) > _LONG_SENTENCE and self.long_sentences > _MOST_LONG):
                 self._leave(number, sentence, "sentence")
-        return " ".join(sentence for sentence in said if len(sentence) <= LONGEST_SENTENCE)
+            else:
+                kept.append(sentence)
+        return line if len(kept) == len(said) else " ".join(kept)
 
     def _scan_amounts(self, number: int, line: str, unread: bool = True) -> None:
         """An ingredient with its amount counts wherever it stands, also in prose and on lines about the recipe."""

@@ -71,10 +71,12 @@ def _kin(one: Ingredient, other: Ingredient) -> bool:
 def unlisted(prose: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) -> Iterator[tuple[str, str]]:
     """The sentence and the reason for each food that a line of prose puts in or speaks of and no ingredient line lists, and for
     “more” of something without an amount. A sentence that is plainly about something else says nothing."""
+    # Each listed thing once, however many lines name it.
+    listed = list({line.ingredient.id: line.ingredient for line in lines}.values())
     for sentence in sentences(prose):
         for match in _PUT_IN.finditer(sentence):
             if not re.search(r"\b(?:not|never|don'?t|avoid|no|without)\b[^,;.]*$", sentence[: match.start()], re.I):
-                for known in _unlisted_in(match.group(1), catalogue, lines):
+                for known in _unlisted_in(match.group(1), catalogue, listed):
                     yield sentence, _why(known, sentence)
         for match in _MORE_OF_IT.finditer(sentence):
             more = (match.group(1) or match.group(2)).strip()
@@ -82,7 +84,7 @@ def unlisted(prose: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) -> I
                 yield sentence, f"How much more this is (“{more}”) cannot be judged."
         # Whatever else a sentence of the method speaks of goes into the jar, unless it is plainly about something else.
         if not _is_at_table(sentence):
-            for known in _unlisted_in(sentence, catalogue, lines):
+            for known in _unlisted_in(sentence, catalogue, listed):
                 if known.role.role != "sweetener" and not _is_aside(_NO_FOOD.sub(" ", sentence), known, catalogue):
                     yield sentence, _why(known, sentence)
 
@@ -98,10 +100,10 @@ def _why(known: Ingredient, sentence: str) -> str:
     return f"The method puts in {name}, which no line lists."
 
 
-def _unlisted_in(words: str, catalogue: Catalogue, lines: Sequence[RecipeLine]) -> Iterator[Ingredient]:
+def _unlisted_in(words: str, catalogue: Catalogue, listed: Sequence[Ingredient]) -> Iterator[Ingredient]:
     for found in catalogue.within(words_of(_NO_FOOD.sub(" ", words))):
         known = found.ingredient
-        if known.role.role in _SAID_ALONE and not any(line.ingredient is known or _kin(line.ingredient, known) for line in lines):
+        if known.role.role in _SAID_ALONE and not any(one is known or _kin(one, known) for one in listed):
             yield known
 
 
