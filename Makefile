@@ -48,13 +48,13 @@ $(S)/dev: $(S)/python requirements-dev.lock
 	@$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes --no-deps -r requirements-dev.lock
 	@touch $@
 
-$(S)/chromium: tools/install-chromium
+$(S)/debian: tools/install-debian
 	@mkdir -p $(S)
-	@tools/install-chromium
+	@tools/install-debian
 	@touch $@
 
-test: build $(S)/dev $(S)/chromium
-	@$(BIN)/python -m pytest -n 2 --dist loadfile
+test: build $(S)/dev $(S)/debian
+	@$(BIN)/python -m pytest -n 2 --dist worksteal
 
 types: $(S)/dev $(S)/npm
 	@$(BIN)/python tools/openapi > openapi.json
@@ -70,13 +70,13 @@ check: build $(S)/dev
 	@cd frontend && npm run --silent lint && npm run --silent typecheck
 	@echo "All checks passed"
 
-bench: build $(S)/dev $(S)/chromium
+bench: build $(S)/dev $(S)/debian
 	@$(BIN)/python -m bench.check_cost
 	@$(BIN)/python -m bench.plan_cost
 	@$(BIN)/python bench/first_load.py
 	@$(BIN)/python -m bench.keystroke
 
-screenshots: build $(S)/dev $(S)/chromium
+screenshots: build $(S)/dev $(S)/debian
 	@$(BIN)/python tools/screenshots
 
 clean:

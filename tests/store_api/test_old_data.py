@@ -1,0 +1,125 @@
+"""Databases written by earlier versions are opened, folded and shown; each is kept as it was written, with what was said of it then."""
+
+from __future__ import annotations
+
+import json
+import shutil
+import sqlite3
+from collections.abc import Iterator
+from datetime import datetime
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from rheum.api.app import create_app
+from rheum.api.setup import Setup
+from rheum.core.batch import state_at
+from rheum.core.batch.moment import Moment
+from rheum.store import batches
+from rheum.store.database import connect, open_data
+
+OLD = Path(__file__).parents[1] / "old_data"
+WRITTEN = sorted(OLD.glob("*.db"))
+# What later rules say otherwise, on purpose: an old boil was measured by the wall clock alone, so it is asked about where it was
+# full; jars that stood filled for over two hours go to the refrigerator.
+STRICTER = {("time-up", "doubt"), ("waiting", "stood")}
+
+
+@pytest.fixture(params=WRITTEN, ids=lambda path: path.stem)
+def old(request: pytest.FixtureRequest, tmp_path: Path) -> Iterator[tuple[Path, dict[str, Any]]]:
+    shutil.copy(request.param, tmp_path / "kitchen.db")
+    yield open_data(tmp_path, "kitchen", check=True), json.loads(request.param.with_suffix(".json").read_text(encoding="utf-8"))
+
+
+def client_of(path: Path, now: str) -> FlaskClient:
+    moment = Moment(datetime.fromisoformat(now), 5.0, 5.0, "a machine of today")
+    return create_app(Setup(path, "kitchen", frozenset({"localhost"}), lambda: moment)).test_client()
+
+
+def test_there_is_old_data() -> None:
+    assert WRITTEN
+    for path in WRITTEN:
+        with sqlite3.connect(path) as connection:
+            kinds = {row[0] for row in connection.execute("SELECT DISTINCT kind FROM event")}
+            steps = {row[0] for row in connection.execute("SELECT DISTINCT step FROM batch")}
+        assert kinds >= {
+            "step",
+            "filled",
+            "loaded",
+            "boiling",
+            "boil-lost",
+            "heat-off",
+            "lifted",
+            "seal",
+            "refrigerated",
+            "moved",
+            "spoiled",
+            "brine",
+            "pan",
+            "undo",
+        }
+        assert steps >= {"prepare", "heat-jars", "cook", "fill", "loads", "seals", "done"}
+
+
+def test_every_batch_stands_as_it_stood(old: tuple[Path, dict[str, Any]]) -> None:
+    path, said = old
+    connection = connect(path)
+    for batch_id, moments in said["batches"].items():
+        batch = batches.get(connection, batch_id)
+        assert batch is not None
+        assert batch.unknown is None, (batch_id, batch.unknown)
+        for at, was in moments.items():
+            state = state_at(batch.snapshot, batch.events, Moment(datetime.fromisoformat(at)))
+            assert state.step == was["step"], (batch_id, at)
+            assert [jar.state for jar in state.jars] == was["jars"], (batch_id, at)
+            for then, now in zip(was["loads"], (load.phase for load in state.loads), strict=True):
+                assert now == then or (then, now) in STRICTER, (batch_id, at, then, now)
+
+
+def test_everything_of_it_is_shown(old: tuple[Path, dict[str, Any]]) -> None:
+    path, said = old
+    client = client_of(path, said["now"])
+    for batch_id in said["batches"]:
+        answer = client.get(f"/api/batches/{batch_id}")
+        assert answer.status_code == 200, (batch_id, answer.json)
+        assert answer.json["snapshot"]["id"] == batch_id
+    assert len(client.get("/api/batches").json["batches"]) > 10
+    shelf = client.get("/api/shelf").json
+    assert sorted([b["number"], b["place"], b["jars"], b["best_before"]] for b in shelf["batches"]) == sorted(said["shelf"])
+    stock = client.get("/api/stock").json["stock"]
+    assert stock["bottles"] and stock["lids"] and stock["canners"] and stock["trims"] and stock["pantry"]
+    assert client.get("/api/choices").json["cool_hours"] == 23
+    assert client.get("/api/placements").json["placed"]
+    assert any(formula["own"] for formula in client.get("/api/formulas").json["formulas"])
+    assert any(jar["own"] for jar in client.get("/api/jars").json["jars"])
+    assert client.get("/api/recipes").json["recipes"]
+    assert client.get("/api/kitchen").json["altitude_says"] == "4,150 ft"
+
+
+def test_an_old_boil_is_asked_about_before_it_counts(old: tuple[Path, dict[str, Any]]) -> None:
+    path, said = old
+    client = client_of(path, said["now"])
+    state = client.get("/api/batches/old-step-time-up").json["state"]
+    assert state["loads"][0]["phase"] == "doubt"
+    tap = {"id": "new-tap-0001", "kind": "heat-off", "load": 1}
+    assert "Say first" in client.post("/api/batches/old-step-time-up/events", json=tap).json["detail"]
+    client.post("/api/batches/old-step-time-up/events", json={"id": "new-tap-0002", "kind": "boiled-on", "load": 1})
+    assert client.post("/api/batches/old-step-time-up/events", json={**tap, "id": "new-tap-0003"}).status_code == 200
+
+
+def test_an_event_of_a_newer_rheum_spoils_its_own_batch_only(old: tuple[Path, dict[str, Any]]) -> None:
+    path, said = old
+    connection = connect(path)
+    connection.execute(
+        "INSERT INTO event (id, batch_id, sequence, at, kind, data) VALUES ('newer-0001', 'old-step-boiling', 999, ?, 'levitated', '{}')",
+        (said["now"],),
+    )
+    client = client_of(path, said["now"])
+    listed = client.get("/api/batches")
+    assert listed.status_code == 200
+    assert "newer one" in client.get("/api/batches/old-step-boiling").json["state"]["detail"]
+    refused = client.post("/api/batches/old-step-boiling/events", json={"id": "new-tap-0001", "kind": "boil-lost", "load": 1})
+    assert refused.status_code == 409
+    assert client.get("/api/batches/old-step-heating").json["state"]["step"] == "loads"
