@@ -8,6 +8,7 @@ from typing import Any, Final
 from apiflask import APIFlask
 from flask import Response, g, request
 from pydantic import ValidationError
+from pydantic_core import PydanticSerializationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
@@ -62,9 +63,10 @@ def _errors(app: APIFlask) -> None:
     app.register_error_handler(HTTPException, of_http)
     app.register_error_handler(ValidationError, of_validation)
     app.register_error_handler(sqlite3.Error, of_database)
-    app.register_error_handler(
-        UnicodeEncodeError, lambda _: problem_response(422, "Cannot be kept", "There is half a sign in this text. Type it again.")
-    )
+    for half in (UnicodeEncodeError, PydanticSerializationError):
+        app.register_error_handler(
+            half, lambda _: problem_response(422, "Cannot be kept", "There is half a sign in this text. Type it again.")
+        )
     app.register_error_handler(
         RecursionError, lambda _: problem_response(422, "Cannot be read", "This is nested too deeply to be a recipe.")
     )

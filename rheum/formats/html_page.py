@@ -9,7 +9,6 @@ from typing import Any, Final
 
 from rheum.formats.recipe_json import BadRecipeJson, is_recipe
 
-
 # No opening tag of a script is longer; what is has no end.
 _LONGEST_TAG: Final = 2_000
 _OPENS: Final = re.compile(r"<script(?=[\s>])", re.IGNORECASE)
