@@ -132,9 +132,16 @@ def _check(arguments: argparse.Namespace) -> int:
     except StoreError as error:
         return _wrong(str(error))
     settings = Settings(
-        arguments.altitude, arguments.jar, arguments.pack, arguments.headspace, arguments.minutes, arguments.method, arguments.measures,
-        arguments.formula, choices,
-    )  # fmt: skip
+        altitude=arguments.altitude,
+        jar=arguments.jar,
+        pack=arguments.pack,
+        headspace_mm=arguments.headspace,
+        minutes=arguments.minutes,
+        method=arguments.method,
+        measures=arguments.measures,
+        formula_id=arguments.formula,
+        choices=choices,
+    )
     try:
         verdict = check_text(_read(arguments.file), settings, facts)
     except RecursionError:

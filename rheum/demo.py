@@ -101,7 +101,12 @@ dried chilli flakes
 2 lb okra
 """
 
-KEPT: Final = (("own", OWN_BEANS, 5), ("own", STAIRS_RELISH, 30), ("friend", NEIGHBOURS_BEANS, 61), ("own", WEAK_ONIONS, 47))
+KEPT: Final[tuple[tuple[recipes.Origin, str, int], ...]] = (
+    ("own", OWN_BEANS, 5),
+    ("own", STAIRS_RELISH, 30),
+    ("friend", NEIGHBOURS_BEANS, 61),
+    ("own", WEAK_ONIONS, 47),
+)
 
 
 @dataclass(frozen=True)
@@ -157,7 +162,15 @@ def make_demo(folder: Path, fresh: bool = False, moment: datetime | None = None)
 def _tell(connection: sqlite3.Connection, moment: datetime) -> None:
     kitchen.write(connection, kitchen.KitchenSettings("Quarry Row", ALTITUDE_M, "m", "us", None))
     for position, (origin, text, days) in enumerate(KEPT):
-        recipes.keep(connection, f"demo-recipe-{position}", text.split("\n")[0], text, origin, {}, moment - timedelta(days=days))  # type: ignore[arg-type]
+        recipes.keep(
+            connection,
+            f"demo-recipe-{position}",
+            text.split("\n")[0],
+            text,
+            origin=origin,
+            settings={},
+            now=moment - timedelta(days=days),
+        )
     _tell_stock(connection, moment)
     for position, told in enumerate(SEASONS):
         _tell_batch(connection, told, position, moment - timedelta(days=told.days_ago))
@@ -168,11 +181,41 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
     opened = {days: (moment - timedelta(days=days)).date().isoformat() for days in (52, 20, 3)}
     for bottle in (
         Bottle(
-            "demo-bottle-1", "white-vinegar", "white vinegar, the big one", 5.0, 2350, lot="K 31", opened=opened[3], price=4.2, size_ml=3000
+            id="demo-bottle-1",
+            kind="white-vinegar",
+            name="white vinegar, the big one",
+            label=5.0,
+            left_ml=2350,
+            lot="K 31",
+            opened=opened[3],
+            price=4.2,
+            size_ml=3000,
         ),
-        Bottle("demo-bottle-2", "white-vinegar", "corner bottle", 5.0, 640, 4.0, 0.06, "7 B", opened[52], 1.1, 1000),
-        Bottle("demo-bottle-3", "white-vinegar", "strong white", 7.0, 900, lot="S 2", opened=opened[20], price=2.6, size_ml=1000),
-        Bottle("demo-bottle-4", "cider-vinegar", "cider vinegar", 5.0, 1400, lot="A 9", price=3.4, size_ml=1500),
+        Bottle(
+            id="demo-bottle-2",
+            kind="white-vinegar",
+            name="corner bottle",
+            label=5.0,
+            left_ml=640,
+            measured=4.0,
+            measured_give=0.06,
+            lot="7 B",
+            opened=opened[52],
+            price=1.1,
+            size_ml=1000,
+        ),
+        Bottle(
+            id="demo-bottle-3",
+            kind="white-vinegar",
+            name="strong white",
+            label=7.0,
+            left_ml=900,
+            lot="S 2",
+            opened=opened[20],
+            price=2.6,
+            size_ml=1000,
+        ),
+        Bottle(id="demo-bottle-4", kind="cider-vinegar", name="cider vinegar", label=5.0, left_ml=1400, lot="A 9", price=3.4, size_ml=1500),
     ):
         stock.put_bottle(connection, bottle, moment)
     for jar, count in (("pint", 14), ("half-pint", 18), ("quart", 5), ("pint-wide", 4)):
@@ -184,9 +227,34 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
     stock.put_lids(connection, LidLot("demo-lids-3", "wide", "W 1", 5))
     stock.set_bands(connection, "regular", 40)
     stock.set_bands(connection, "wide", 6)
-    stock.put_canner(connection, Canner("demo-canner-1", "20-quart bath canner", "bath", HOLDS, 305, 330, 2500, "electric"))
+    stock.put_canner(
+        connection,
+        Canner(
+            id="demo-canner-1",
+            title="20-quart bath canner",
+            kind="bath",
+            holds=HOLDS,
+            depth_mm=305,
+            width_mm=330,
+            watts=2500,
+            fuel="electric",
+        ),
+    )
     steam = {"half-pint": 7, "twelve-ounce": 7, "pint": 7, "pint-and-a-half": 7, "quart": 7}
-    stock.put_canner(connection, Canner("demo-canner-2", "steam canner", "steam", steam, 290, 320, 1800, "electric", 2.4))
+    stock.put_canner(
+        connection,
+        Canner(
+            id="demo-canner-2",
+            title="steam canner",
+            kind="steam",
+            holds=steam,
+            depth_mm=290,
+            width_mm=320,
+            watts=1800,
+            fuel="electric",
+            water_l=2.4,
+        ),
+    )
     for number, record in enumerate((TrimRecord("okra", 1850, 1590), TrimRecord("okra", 1200, 1060))):
         stock.add_trim(connection, f"demo-trim-{number}", record, moment - timedelta(days=61 + number))
     stock.set_pantry(connection, PANTRY)

@@ -26,9 +26,18 @@ _MOST_UNDER_WAY = 200
 
 def _unknown(says: str) -> RunState:
     return RunState(
-        step="prepare", headline="Cannot be told", detail=says, jars_filled=None, part_jar=False, loads=(), jars=(), actions=(),
-        last_tap=None, waits_until=None, told=(says,),
-    )  # fmt: skip
+        step="prepare",
+        headline="Cannot be told",
+        detail=says,
+        jars_filled=None,
+        part_jar=False,
+        loads=(),
+        jars=(),
+        actions=(),
+        last_tap=None,
+        waits_until=None,
+        told=(says,),
+    )
 
 
 def _view(batch: stored.StoredBatch) -> BatchView:
@@ -37,7 +46,7 @@ def _view(batch: stored.StoredBatch) -> BatchView:
     state = state_at(batch.snapshot, batch.events, at) if batch.unknown is None else _unknown(batch.unknown)
     return BatchView(
         snapshot=batch.snapshot, state=state, findings=batch.verdict.findings, taken=taken, events=len(batch.events), now=at.at
-    )  # fmt: skip
+    )
 
 
 def _found(batch_id: str) -> stored.StoredBatch:

@@ -23,13 +23,36 @@ blueprint = APIBlueprint("kitchen", __name__, tag="Kitchen")
 def _view(kitchen: stored.KitchenSettings | None) -> KitchenView:
     demo = setup().kind == "demo"
     if kitchen is None:
-        return KitchenView(False, demo, "My kitchen", None, None, None, None, None, None, "us", None, now())
+        return KitchenView(
+            known=False,
+            demo=demo,
+            name="My kitchen",
+            altitude=None,
+            altitude_unit=None,
+            altitude_m=None,
+            altitude_ft=None,
+            altitude_says=None,
+            boiling_point_c=None,
+            measures="us",
+            jars_per_load=None,
+            now=now(),
+        )
     height = kitchen.height
     metres = float(height.metres)
     return KitchenView(
-        True, demo, kitchen.name, float(height.value), kitchen.altitude_unit, metres, float(height.feet), str(height),
-        round(boiling_point_c(metres), 2), kitchen.measures, kitchen.jars_per_load, now(),
-    )  # fmt: skip
+        known=True,
+        demo=demo,
+        name=kitchen.name,
+        altitude=float(height.value),
+        altitude_unit=kitchen.altitude_unit,
+        altitude_m=metres,
+        altitude_ft=float(height.feet),
+        altitude_says=str(height),
+        boiling_point_c=round(boiling_point_c(metres), 2),
+        measures=kitchen.measures,
+        jars_per_load=kitchen.jars_per_load,
+        now=now(),
+    )
 
 
 @blueprint.get("/api/kitchen")

@@ -122,16 +122,31 @@ def _entry(asked: EntryIn) -> Entry:
         )
     source = OwnSource(asked.source_kind, asked.source_title.strip(), asked.source_page.strip(), asked.source_year)  # type: ignore[arg-type]
     return Entry(
-        asked.text, asked.kind, asked.pack, source, asked.yield_low, asked.yield_high, asked.yield_jar, asked.headspace_mm,
-        {size: tuple(figures) for size, figures in asked.minutes.items()}, tuple(asked.bands_ft), asked.weeks,
-    )  # fmt: skip
+        text=asked.text,
+        kind=asked.kind,
+        pack=asked.pack,
+        source=source,
+        yield_low=asked.yield_low,
+        yield_high=asked.yield_high,
+        yield_jar=asked.yield_jar,
+        headspace_mm=asked.headspace_mm,
+        minutes={size: tuple(figures) for size, figures in asked.minutes.items()},
+        bands_ft=tuple(asked.bands_ft),
+        weeks=asked.weeks,
+    )
 
 
 def _looked(found: Looked, more: list[Refusal] | None = None) -> LookedView:
     return LookedView(
-        found.title, (*found.refusals, *(more or ())), found.twice, found.nearest_id, found.nearest_title, found.distance,
-        tuple(parting.says for parting in found.partings), Ph(*found.ph) if found.ph else None,
-    )  # fmt: skip
+        title=found.title,
+        refusals=(*found.refusals, *(more or ())),
+        twice=found.twice,
+        nearest_id=found.nearest_id,
+        nearest_title=found.nearest_title,
+        distance=found.distance,
+        partings=tuple(parting.says for parting in found.partings),
+        ph=Ph(*found.ph) if found.ph else None,
+    )
 
 
 @blueprint.post("/api/own-formulas/look")

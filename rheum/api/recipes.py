@@ -85,7 +85,11 @@ def _view(recipe: stored.StoredRecipe, library: Library) -> RecipeView:
 
 def _tested(formula: Formula, library: Library, here: Settings) -> TestedView:
     jar = library.jars[formula.yields.jar]
-    process = process_for(formula, jar, formula.pack, here.altitude, "bath", formula.headspace_mm, here.choices) if here.altitude else None
+    process = (
+        process_for(formula, jar, formula.pack, here.altitude, method="bath", headspace_mm=formula.headspace_mm, choices=here.choices)
+        if here.altitude
+        else None
+    )
     says = f"{process.minutes} min in {JAR_WORD[formula.yields.jar]} jars" if process else None
     return TestedView(
         id=formula.id,

@@ -39,7 +39,9 @@ def _view() -> StockView:
             found = usable(library.catalogue[name], stock.trims)
             trims.append(TrimView(name, library.catalogue[name].name, found.baskets, found.mid))
     strengths = tuple(StrengthView(one.id, one.measured_weaker, one.strength_says) for one in stock.bottles)
-    return StockView(stock, strengths, kinds, tuple(trims), read_pantry(stock.pantry, library).unread)
+    return StockView(
+        stock=stock, strengths=strengths, kinds=kinds, trims=tuple(trims), pantry_unread=read_pantry(stock.pantry, library).unread
+    )
 
 
 @blueprint.get("/api/stock")
@@ -49,7 +51,7 @@ def read() -> StockView:
     return _view()
 
 
-def _number(field: str, value: float | None, most: float, what: str, least: float = 0.0) -> None:
+def _number(field: str, value: float | None, most: float, what: str, *, least: float = 0.0) -> None:
     if value is not None and not (math.isfinite(value) and least <= value <= most):
         raise RequestError(field, f"{what} is between {least:g} and {most:g}.")
 
@@ -62,9 +64,9 @@ def bottle(asked: BottleIn) -> StockView:
     kind = kitchen_library().catalogue.by_id.get(asked.kind)
     if kind is None or kind.klass != "vinegar":
         raise RequestError("kind", "Choose a kind of vinegar from the list. Home-made and cleaning vinegars are not for canning.")
-    _number("label", asked.label, FOOD_LIMIT, "The label's per cent", 0.5)
+    _number("label", asked.label, FOOD_LIMIT, "The label's per cent", least=0.5)
     _number("left_ml", asked.left_ml, _MOST_ML, "What is left, in ml,")
-    _number("size_ml", asked.size_ml, _MOST_ML, "The bottle's size, in ml,", 1)
+    _number("size_ml", asked.size_ml, _MOST_ML, "The bottle's size, in ml,", least=1)
     _number("price", asked.price, 100_000, "The price")
     if asked.opened is not None:
         try:
@@ -73,9 +75,16 @@ def bottle(asked: BottleIn) -> StockView:
             raise RequestError("opened", "Write the day it was opened as 2026-11-05.") from None
     known = next((one for one in stored.read(connection()).bottles if one.id == asked.id), None)
     entered = Bottle(
-        asked.id, asked.kind, asked.name.strip() or kind.name, asked.label, asked.left_ml, lot=asked.lot.strip(), opened=asked.opened,
-        price=asked.price, size_ml=asked.size_ml,
-    )  # fmt: skip
+        id=asked.id,
+        kind=asked.kind,
+        name=asked.name.strip() or kind.name,
+        label=asked.label,
+        left_ml=asked.left_ml,
+        lot=asked.lot.strip(),
+        opened=asked.opened,
+        price=asked.price,
+        size_ml=asked.size_ml,
+    )
     stored.put_bottle(connection(), entered.entered_over(known), now())
     return _view()
 
@@ -100,7 +109,9 @@ def titrate(bottle_id: str, asked: TitrationIn) -> StockView:
 @blueprint.output(StockOut)
 def own_jar(asked: OwnJarIn) -> StockView:
     """A jar of one's own, by filling it with water on the scale, and by a ruler."""
-    measured_jar(asked.id, asked.title, asked.empty_g, asked.full_g, asked.depth_mm, asked.mouth_mm, asked.body_mm)
+    measured_jar(
+        asked.id, asked.title, asked.empty_g, asked.full_g, depth_mm=asked.depth_mm, mouth_mm=asked.mouth_mm, body_mm=asked.body_mm
+    )
     stored.put_jar(
         connection(),
         stored.JarMeasures(asked.id, asked.title.strip(), asked.empty_g, asked.full_g, asked.depth_mm, asked.mouth_mm, asked.body_mm),
@@ -156,11 +167,19 @@ def canner(asked: CannerIn) -> StockView:
         ("watts", asked.watts, 300, 20_000, "The burner in watts"),
         ("water_l", asked.water_l, 0.5, 20, "The steam canner's water in litres"),
     ):
-        _number(field, value, most, what, least)
+        _number(field, value, most, what, least=least)
     stored.put_canner(
         connection(),
         Canner(
-            asked.id, asked.title.strip(), asked.kind, asked.holds, asked.depth_mm, asked.width_mm, asked.watts, asked.fuel, asked.water_l
+            id=asked.id,
+            title=asked.title.strip(),
+            kind=asked.kind,
+            holds=asked.holds,
+            depth_mm=asked.depth_mm,
+            width_mm=asked.width_mm,
+            watts=asked.watts,
+            fuel=asked.fuel,
+            water_l=asked.water_l,
         ),
     )
     return _view()

@@ -111,4 +111,12 @@ class SimulatedScale:
         raw = load - self._tare + self._drift * max(0.0, (now - self._zeroed_at).total_seconds()) / 60
         step = 5 if abs(raw) > 5000 else 1
         shown, over = round(raw / step) * step, self._load > self.capacity_g
-        return Reading(shown, settled >= 1.0, self._unit, self._tare, over, True, window(shown, self._unit, over))
+        return Reading(
+            grams=shown,
+            stable=settled >= 1.0,
+            unit=self._unit,
+            tare_g=self._tare,
+            over=over,
+            simulated=True,
+            shows=window(shown, self._unit, over),
+        )

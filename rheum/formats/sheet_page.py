@@ -96,11 +96,11 @@ class _Pen:
         if line:
             yield line
 
-    def paragraph(self, text: str, x: float, width: float, size: float, bold: bool = False, lead: float = 1.22) -> None:
+    def paragraph(self, text: str, x: float, width: float, size: float, *, bold: bool = False, lead: float = 1.22) -> None:
         for line in self.wrapped(text, size, bold, width):
             step = size * _PT_MM * lead
             self.room(step)
-            self.put(Words(x, self.y + size * _PT_MM, size, bold, line))
+            self.put(Words(x=x, y=self.y + size * _PT_MM, size=size, bold=bold, text=line))
             self.y += step
 
 
@@ -122,43 +122,50 @@ def _document(paper: Paper) -> FPDF:
     return document
 
 
-def _ruler(pen: _Pen, x: float, y: float, headspace: float, says: str) -> float:
+def _ruler(pen: _Pen, x: float, y: float, headspace: float, *, says: str) -> float:
     """A ruler at true size with the headspace marked; gives its height."""
     true = pen.true
     headspace_mm, tall = headspace * true, int(max(30.0, headspace + 10))
-    pen.put(Words(x, y + 4, 11, True, f"Headspace {says}, at true size"))
+    pen.put(Words(x=x, y=y + 4, size=11, bold=True, text=f"Headspace {says}, at true size"))
     top = y + 7
     deep = tall * true
     # A jar's mouth, the lid's edge above, the filling below the line.
-    pen.put(Rule(x, top, x, top + deep, 0.9), Rule(x + 40, top, x + 40, top + deep, 0.9), Rule(x - 1.5, top, x + 41.5, top, 1.4))
-    pen.put(Rule(x, top + headspace_mm, x + 40, top + headspace_mm, 0.6), Bar(x + 0.5, top + headspace_mm, 39, deep - headspace_mm, True))
     pen.put(
-        Words(x + 6, top + min(headspace_mm - 1.5, 8), 10, True, says)
+        Rule(x1=x, y1=top, x2=x, y2=top + deep, w=0.9),
+        Rule(x1=x + 40, y1=top, x2=x + 40, y2=top + deep, w=0.9),
+        Rule(x1=x - 1.5, y1=top, x2=x + 41.5, y2=top, w=1.4),
+    )
+    pen.put(
+        Rule(x1=x, y1=top + headspace_mm, x2=x + 40, y2=top + headspace_mm, w=0.6),
+        Bar(x=x + 0.5, y=top + headspace_mm, w=39, h=deep - headspace_mm, filled=True),
+    )
+    pen.put(
+        Words(x=x + 6, y=top + min(headspace_mm - 1.5, 8), size=10, bold=True, text=says)
         if headspace_mm >= 6
-        else Words(x + 6, top + headspace_mm + 6, 10, True, says)
+        else Words(x=x + 6, y=top + headspace_mm + 6, size=10, bold=True, text=says)
     )
     at = x + 46
     for step in range(tall + 1):
         long = 5.0 if step % 10 == 0 else 3.2 if step % 5 == 0 else 2.0
         down = top + step * true
-        pen.put(Rule(at, down, at + long, down, 0.25))
+        pen.put(Rule(x1=at, y1=down, x2=at + long, y2=down, w=0.25))
         if step % 10 == 0:
-            pen.put(Words(at + 6, down + 1.2, 7, False, f"{step}"))
+            pen.put(Words(x=at + 6, y=down + 1.2, size=7, bold=False, text=f"{step}"))
     bar, wide = top + deep + 6, RULER_MM * true
     pen.put(
-        Rule(x, bar, x + wide, bar, 0.5),
-        Rule(x, bar - 1.5, x, bar + 1.5, 0.5),
-        Rule(x + wide, bar - 1.5, x + wide, bar + 1.5, 0.5),
+        Rule(x1=x, y1=bar, x2=x + wide, y2=bar, w=0.5),
+        Rule(x1=x, y1=bar - 1.5, x2=x, y2=bar + 1.5, w=0.5),
+        Rule(x1=x + wide, y1=bar - 1.5, x2=x + wide, y2=bar + 1.5, w=0.5),
     )
-    pen.put(Words(x, bar + 4.2, 8, False, f"This bar is {RULER_MM:.0f} mm. Lay a ruler on it: print at 100 %."))
+    pen.put(Words(x=x, y=bar + 4.2, size=8, bold=False, text=f"This bar is {RULER_MM:.0f} mm. Lay a ruler on it: print at 100 %."))
     return deep + 7 + 12
 
 
-def _gather(pen: _Pen, head: str, rows: tuple[Gather, ...], x: float, width: float) -> None:
+def _gather(pen: _Pen, head: str, rows: tuple[Gather, ...], x: float, *, width: float) -> None:
     if not rows:
         return
     pen.room(14)
-    pen.put(Words(x, pen.y + 4.4, 12, True, head), Rule(x, pen.y + 6, x + width, pen.y + 6, 0.6))
+    pen.put(Words(x=x, y=pen.y + 4.4, size=12, bold=True, text=head), Rule(x1=x, y1=pen.y + 6, x2=x + width, y2=pen.y + 6, w=0.6))
     pen.y += 8
     for row in rows:
         own, what = _known(row.own), _known(row.what)
@@ -167,13 +174,13 @@ def _gather(pen: _Pen, head: str, rows: tuple[Gather, ...], x: float, width: flo
         other = _known(f"({row.other})") if row.other else ""
         height = max(len(lines) * 5.8, len(names) * 5.4 + (3.8 if other else 0)) + 1.4
         pen.room(height)
-        pen.put(Bar(x, pen.y + 1.2, _TICK, _TICK, False))
+        pen.put(Bar(x=x, y=pen.y + 1.2, w=_TICK, h=_TICK, filled=False))
         for number, line in enumerate(lines):
-            pen.put(Words(x + _TICK + 2, pen.y + 5 + number * 5.8, 14, True, line))
+            pen.put(Words(x=x + _TICK + 2, y=pen.y + 5 + number * 5.8, size=14, bold=True, text=line))
         for number, line in enumerate(names):
-            pen.put(Words(x + width * 0.46, pen.y + 4.8 + number * 5.4, 13, False, line))
+            pen.put(Words(x=x + width * 0.46, y=pen.y + 4.8 + number * 5.4, size=13, bold=False, text=line))
         if other:
-            pen.put(Words(x + width * 0.46, pen.y + 4.6 + len(names) * 5.4 - 1.2, 9.5, False, other))
+            pen.put(Words(x=x + width * 0.46, y=pen.y + 4.6 + len(names) * 5.4 - 1.2, size=9.5, bold=False, text=other))
         pen.y += height
     pen.y += 2
 
@@ -183,7 +190,7 @@ def _smaller(mark: Mark, by: float) -> Mark:
         return replace(mark, x=mark.x * by, y=mark.y * by, size=mark.size * by)
     if isinstance(mark, Bar):
         return replace(mark, x=mark.x * by, y=mark.y * by, w=mark.w * by, h=mark.h * by)
-    return Rule(mark.x1 * by, mark.y1 * by, mark.x2 * by, mark.y2 * by, mark.w)
+    return Rule(x1=mark.x1 * by, y1=mark.y1 * by, x2=mark.x2 * by, y2=mark.y2 * by, w=mark.w)
 
 
 def lay_out(sheet: Sheet, paper: Paper) -> list[list[Mark]]:
@@ -209,28 +216,36 @@ def _pages(sheet: Sheet, paper: Paper, scale: float) -> list[list[Mark]]:
     while pen.width(minutes, size, True) > inner * 0.42 and size > 14:
         size -= 1
     box = pen.width(minutes, size, True)
-    pen.put(Words(pen.wide - _MARGIN - box, pen.y + size * _PT_MM, size, True, minutes))
+    pen.put(Words(x=pen.wide - _MARGIN - box, y=pen.y + size * _PT_MM, size=size, bold=True, text=minutes))
     why = [*pen.wrapped(_known(sheet.why_minutes), 9.5, False, inner * 0.42)][:3]
     for number, line in enumerate(why):
-        pen.put(Words(pen.wide - _MARGIN - pen.width(line, 9.5, False), pen.y + size * _PT_MM + 5 + number * 4, 9.5, False, line))
+        pen.put(
+            Words(
+                x=pen.wide - _MARGIN - pen.width(line, 9.5, False),
+                y=pen.y + size * _PT_MM + 5 + number * 4,
+                size=9.5,
+                bold=False,
+                text=line,
+            )
+        )
     start = pen.y
-    pen.paragraph(_known(sheet.title), _MARGIN, inner * 0.55, 22, True, 1.08)
+    pen.paragraph(_known(sheet.title), _MARGIN, inner * 0.55, 22, bold=True, lead=1.08)
     pen.y += 1.6
     pen.paragraph(_known(f"{sheet.place}, {sheet.made_on}"), _MARGIN, inner * 0.55, 11)
     pen.y = max(pen.y, start + size * _PT_MM + 5 + len(why) * 4) + 1
-    pen.put(Rule(_MARGIN, pen.y, pen.wide - _MARGIN, pen.y, 0.9))
+    pen.put(Rule(x1=_MARGIN, y1=pen.y, x2=pen.wide - _MARGIN, y2=pen.y, w=0.9))
     pen.y += 4
     top = pen.y
-    _gather(pen, "Gather, for the batch", sheet.batch, _MARGIN, left)
-    _gather(pen, "In each jar", sheet.each_jar, _MARGIN, left)
-    _gather(pen, "To soak or salt in, not for the jar", sheet.soak, _MARGIN, left)
+    _gather(pen, "Gather, for the batch", sheet.batch, _MARGIN, width=left)
+    _gather(pen, "In each jar", sheet.each_jar, _MARGIN, width=left)
+    _gather(pen, "To soak or salt in, not for the jar", sheet.soak, _MARGIN, width=left)
     left_page, left_end = len(pen.pages), pen.y
     # The right column stands beside it, on the first page.
     later = pen.pages[1:]
     pen.pages, pen.y = pen.pages[:1], top
-    pen.y += _ruler(pen, right_x, pen.y, sheet.headspace_mm, _known(sheet.headspace))
+    pen.y += _ruler(pen, right_x, pen.y, sheet.headspace_mm, says=_known(sheet.headspace))
     for name, says in sheet.facts:
-        pen.paragraph(_known(name), right_x, right, 10.5, True)
+        pen.paragraph(_known(name), right_x, right, 10.5, bold=True)
         pen.paragraph(_known(says), right_x, right, 10.5)
         pen.y += 1.2
     if len(pen.pages) == 1 and not later:
@@ -241,12 +256,15 @@ def _pages(sheet: Sheet, paper: Paper, scale: float) -> list[list[Mark]]:
     pen.y += 2
     for head, lines in (("In this order", sheet.steps), ("Look for", sheet.look_for)):
         pen.room(14)
-        pen.put(Words(_MARGIN, pen.y + 4.4, 12, True, head), Rule(_MARGIN, pen.y + 6, pen.wide - _MARGIN, pen.y + 6, 0.6))
+        pen.put(
+            Words(x=_MARGIN, y=pen.y + 4.4, size=12, bold=True, text=head),
+            Rule(x1=_MARGIN, y1=pen.y + 6, x2=pen.wide - _MARGIN, y2=pen.y + 6, w=0.6),
+        )
         pen.y += 8
         for number, line in enumerate(lines, start=1):
             mark = f"{number}" if head.startswith("In this") else "–"
             pen.room(6)
-            pen.put(Words(_MARGIN, pen.y + 12.5 * _PT_MM, 12.5, True, mark))
+            pen.put(Words(x=_MARGIN, y=pen.y + 12.5 * _PT_MM, size=12.5, bold=True, text=mark))
             pen.paragraph(_known(line), _MARGIN + 7, inner - 7, 12.5)
             pen.y += 0.6
         pen.y += 2
@@ -254,7 +272,7 @@ def _pages(sheet: Sheet, paper: Paper, scale: float) -> list[list[Mark]]:
         foot = _known(sheet.foot) if len(pen.pages) == 1 else f"{number} of {len(pen.pages)}. {_known(sheet.foot)}"
         foot_lines = [*pen.wrapped(foot, 8, False, inner)][:2]
         bottom = pen.high - _MARGIN + 1 - (len(foot_lines) - 1) * 3.6
-        page.extend(Words(_MARGIN, bottom + place * 3.6, 8, False, line) for place, line in enumerate(foot_lines))
+        page.extend(Words(x=_MARGIN, y=bottom + place * 3.6, size=8, bold=False, text=line) for place, line in enumerate(foot_lines))
     return pen.pages
 
 
@@ -298,11 +316,11 @@ def as_drawn(sheet: Sheet, paper: Paper) -> tuple[Drawn, ...]:
     wide, high = PAPER_MM[paper]
     return tuple(
         Drawn(
-            wide,
-            high,
-            tuple(replace(mark, size=mark.size * _PT_MM) for mark in page if isinstance(mark, Words)),
-            tuple(mark for mark in page if isinstance(mark, Bar)),
-            tuple(mark for mark in page if isinstance(mark, Rule)),
+            wide=wide,
+            high=high,
+            words=tuple(replace(mark, size=mark.size * _PT_MM) for mark in page if isinstance(mark, Words)),
+            bars=tuple(mark for mark in page if isinstance(mark, Bar)),
+            rules=tuple(mark for mark in page if isinstance(mark, Rule)),
         )
         for page in lay_out(sheet, paper)
     )

@@ -28,13 +28,25 @@ def _text(name: str) -> str:
     return files("rheum.reference").joinpath(name).read_text(encoding="utf-8")
 
 
+_YES_OR_NO: Final = ("low_acid", "acid", "liquid", "food", "rounds_up")
+
+
 def read_roles(text: str) -> dict[str, ClassRole]:
     """Class → role. Fails on a role the rules do not know."""
     roles = {}
     for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
         if row["role"] not in ROLES:
             raise BadReference(f"roles.csv line {number}: {row['role']} is no role; use one of {sorted(ROLES)}")
-        roles[row["class"]] = ClassRole(row["class"], row["role"], row["when_added"], row["low_acid"] == "yes", row["more_is"])  # type: ignore[arg-type]
+        for name in _YES_OR_NO:
+            if row.get(name) not in ("yes", "no"):
+                raise BadReference(f"roles.csv line {number}: {name} is yes or no, not “{row.get(name)}”")
+        roles[row["class"]] = ClassRole(
+            name=row["class"],
+            role=row["role"],  # type: ignore[arg-type]
+            when_added=row["when_added"],
+            more_is=row["more_is"],
+            **{name: row[name] == "yes" for name in _YES_OR_NO},
+        )
     return roles
 
 
@@ -97,12 +109,23 @@ def read_kinds(text: str, roles: Mapping[str, ClassRole]) -> dict[str, PlaceKind
     for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
         try:
             role = roles[row["class"]]
-            if role.role in ("vinegar", "juice", "fresh-juice", "citric", "water", "salt"):
+            if role.acid or role.role in ("water", "salt"):
                 raise ValueError(f"nothing may be placed as {role.role}")
             example = Ingredient(
-                row["id"], row["title"], (), row["class"], row["swap_group"] or None, _pair(row, "ph_low", "ph_high"),
-                _pair(row, "buffer_low", "buffer_high"), None, float(row["g_per_cup"]), None, 1.0, (), role,
-            )  # fmt: skip
+                id=row["id"],
+                name=row["title"],
+                aliases=(),
+                klass=row["class"],
+                swap_group=row["swap_group"] or None,
+                ph=_pair(row, "ph_low", "ph_high"),
+                buffer=_pair(row, "buffer_low", "buffer_high"),
+                acid=None,
+                g_per_cup=float(row["g_per_cup"]),
+                each_g=None,
+                edible=1.0,
+                allergens=(),
+                role=role,
+            )
         except (KeyError, ValueError) as error:
             raise BadReference(f"kinds.csv line {number}: {error}") from None
         kinds[row["id"]] = PlaceKind(row["id"], row["title"], example)
@@ -128,7 +151,15 @@ def _formula_line(text: str, catalogue: Catalogue) -> FormulaLine:
     per_jar = flags.get("per_jar")
     if per_jar is not None and per_jar not in CLASS_ML:
         raise ValueError(f"no jar size {per_jar}")
-    return FormulaLine(amount, catalogue[cells[1]], cells[2], per_jar, "prep_only" in flags, "optional" in flags, "prepared" in flags)
+    return FormulaLine(
+        amount=amount,
+        ingredient=catalogue[cells[1]],
+        prep=cells[2],
+        per_jar=per_jar,
+        prep_only="prep_only" in flags,
+        optional="optional" in flags,
+        prepared="prepared" in flags,
+    )
 
 
 def _minutes(table: Mapping[str, Any], bands: tuple[int, ...]) -> dict[str, tuple[int, ...]]:
@@ -180,7 +211,13 @@ def _count(text: str) -> float:
 def _own_source(entry: Mapping[str, Any]) -> OwnSource:
     if entry.get("kind") not in SOURCE_KINDS:
         raise ValueError(f"the kind of source must be one of {', '.join(SOURCE_KINDS)}")
-    return OwnSource(entry["kind"], str(entry["title"]), str(entry["page"]), int(entry["year"]), bool(entry.get("imported", False)))
+    return OwnSource(
+        kind=entry["kind"],
+        title=str(entry["title"]),
+        page=str(entry["page"]),
+        year=int(entry["year"]),
+        imported=bool(entry.get("imported", False)),
+    )
 
 
 def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]) -> dict[str, Formula]:

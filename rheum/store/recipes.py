@@ -29,7 +29,7 @@ def _recipe(row: sqlite3.Row) -> StoredRecipe:
 
 
 def keep(
-    connection: sqlite3.Connection, recipe_id: str, title: str, text: str, origin: Origin, settings: dict[str, Any], now: datetime
+    connection: sqlite3.Connection, recipe_id: str, title: str, text: str, *, origin: Origin, settings: dict[str, Any], now: datetime
 ) -> StoredRecipe:
     """Keep a recipe, new or changed; the day it was first kept stays."""
     connection.execute(

@@ -21,26 +21,42 @@ def read(connection: sqlite3.Connection) -> Stock:
     trims = connection.execute("SELECT ingredient, bought_g, usable_g FROM trim ORDER BY at").fetchall()
     pantry = connection.execute("SELECT text FROM pantry WHERE id = 1").fetchone()
     return Stock(
-        tuple(
+        bottles=tuple(
             Bottle(
-                row["id"], row["kind"], row["name"], row["label"], row["left_ml"], row["measured"], row["give"], row["lot"],
-                row["opened"], row["price"], row["size_ml"],
+                id=row["id"],
+                kind=row["kind"],
+                name=row["name"],
+                label=row["label"],
+                left_ml=row["left_ml"],
+                measured=row["measured"],
+                measured_give=row["give"],
+                lot=row["lot"],
+                opened=row["opened"],
+                price=row["price"],
+                size_ml=row["size_ml"],
             )
             for row in bottles
         ),
-        {row["jar_id"]: row["count"] for row in connection.execute("SELECT jar_id, count FROM jar_count ORDER BY jar_id")},
-        tuple(LidLot(row["id"], row["mouth"], row["lot"], row["count"]) for row in lids),
-        {row["mouth"]: row["count"] for row in connection.execute("SELECT mouth, count FROM band_count")},
-        tuple(
+        jars={row["jar_id"]: row["count"] for row in connection.execute("SELECT jar_id, count FROM jar_count ORDER BY jar_id")},
+        lids=tuple(LidLot(row["id"], row["mouth"], row["lot"], row["count"]) for row in lids),
+        bands={row["mouth"]: row["count"] for row in connection.execute("SELECT mouth, count FROM band_count")},
+        canners=tuple(
             Canner(
-                row["id"], row["title"], row["kind"], json.loads(row["holds"]), row["depth_mm"], row["width_mm"], row["watts"],
-                row["fuel"], row["water_l"],
+                id=row["id"],
+                title=row["title"],
+                kind=row["kind"],
+                holds=json.loads(row["holds"]),
+                depth_mm=row["depth_mm"],
+                width_mm=row["width_mm"],
+                watts=row["watts"],
+                fuel=row["fuel"],
+                water_l=row["water_l"],
             )
             for row in canners
         ),
-        tuple(TrimRecord(**dict(row)) for row in trims),
-        pantry["text"] if pantry else "",
-    )  # fmt: skip
+        trims=tuple(TrimRecord(**dict(row)) for row in trims),
+        pantry=pantry["text"] if pantry else "",
+    )
 
 
 def put_bottle(connection: sqlite3.Connection, bottle: Bottle, now: datetime) -> None:
@@ -127,7 +143,13 @@ def own_jars(connection: sqlite3.Connection) -> dict[str, Jar]:
     for row in connection.execute("SELECT id, title, empty_g, full_g, depth_mm, mouth_mm, body_mm FROM own_jar ORDER BY title, id"):
         try:
             found[row["id"]] = measured_jar(
-                row["id"], row["title"], row["empty_g"], row["full_g"], row["depth_mm"], row["mouth_mm"], row["body_mm"]
+                row["id"],
+                row["title"],
+                row["empty_g"],
+                row["full_g"],
+                depth_mm=row["depth_mm"],
+                mouth_mm=row["mouth_mm"],
+                body_mm=row["body_mm"],
             )
         except JarError:
             continue

@@ -136,7 +136,7 @@ def test_one_check_waits_at_most(demo_server: Running, open_page: Opener) -> Non
     page = open_page(demo_server.url)
     sheet(page, BEANS)
     held: list[Route] = []
-    page.route("**/api/check", lambda route: held.append(route))
+    page.route("**/api/check", lambda route: held.append(route))  # noqa: PLW0108 (Playwright marks the handler)
     field = page.get_by_label("The recipe, one ingredient to a line")
     for letter in "seven":
         field.press("End")

@@ -44,10 +44,10 @@ def test_whole_batches_where_the_recipe_at_this_size_lists_them(listed: float, b
 
 def test_after_three_jars_one_more_batch_and_so_much_over() -> None:
     """By hand: 3 jars of 437 ml took 780 ml, 59.5 %; the other seven take 1,820 ml; 2,600 in all, two batches of 1,620 are 3,240: 640 over."""
-    found = adjusted(1620, ROOMS, 3, 780, 1)
+    found = adjusted(1620, ROOMS, 3, 780, mixed=1)
     assert found.says == "1.82 l (7 3/4 cups) for the 7 still empty: one more batch, 640 ml (2 3/4 cups) over."
     assert found.taken == pytest.approx(780 / (3 * 437))
-    enough = adjusted(1900, ROOMS, 3, 500, 1)
+    enough = adjusted(1900, ROOMS, 3, 500, mixed=1)
     assert "what is mixed is enough" in enough.says
 
 
@@ -57,14 +57,14 @@ def test_the_more_jars_are_filled_the_narrower_it_gets(batch: float, jars: int, 
     rooms = [400.0] * jars
     used = share * 400 * filled
     assume(used <= mixed * batch)
-    found = adjusted(batch, rooms, filled, used, mixed)
+    found = adjusted(batch, rooms, filled, used, mixed=mixed)
     assert found.low <= found.mid <= found.high <= used + 400 * (jars - filled) + 1e-6
     assert used <= found.low + 1e-6
     assert found.batches >= mixed
     assert found.batches * batch >= found.mid - 1e-3
     assert (found.batches - mixed) % 1 == pytest.approx(0), "in whole batches more"
     if filled < jars:
-        later = adjusted(batch, rooms, filled + 1, min(share * 400 * (filled + 1), mixed * batch), mixed)
+        later = adjusted(batch, rooms, filled + 1, min(share * 400 * (filled + 1), mixed * batch), mixed=mixed)
         assert later.high - later.low <= (found.high - found.low) * 1.05 + 1e-6
 
 
@@ -78,7 +78,7 @@ def test_the_more_jars_are_filled_the_narrower_it_gets(batch: float, jars: int, 
 )  # fmt: skip
 def test_brine_that_cannot_be_gets_a_sentence(figures: tuple[float, list[float], int, float, int], sentence: str) -> None:
     with pytest.raises(RequestError, match=sentence):
-        adjusted(*figures)
+        adjusted(*figures[:4], mixed=figures[4])
 
 
 def test_a_chutney_keeps_about_sixty_per_cent() -> None:

@@ -149,7 +149,9 @@ def test_a_permitted_change_stays_on_the_shelf(row: CaseRow) -> None:
     formula = FACTS.formulas[row.formula]
     verdict = check_text(PERMITTED[row.change](spelt(formula, row.spelling, row.scale)), settings(row), FACTS)
     assert verdict.destination == "shelf", [(f.code, f.line, f.says) for f in verdict.findings]
-    wanted = process_for(formula, FACTS.jars[formula.yields.jar], formula.pack, read_altitude(row.height), "bath", formula.headspace_mm)
+    wanted = process_for(
+        formula, FACTS.jars[formula.yields.jar], formula.pack, read_altitude(row.height), method="bath", headspace_mm=formula.headspace_mm
+    )
     assert verdict.process is not None
     assert wanted is not None
     assert (verdict.process.minutes, verdict.process.base_minutes) == (wanted.minutes, formula.minutes[formula.yields.jar][0])

@@ -19,7 +19,7 @@ def bottle(
 
 
 def poured(bottles: list[Bottle], need: float, strength: float = 5.0) -> dict[str, float]:
-    found, _ = draw(7, KIND, "white vinegar", need, strength, bottles)
+    found, _ = draw(7, KIND, "white vinegar", need, strength=strength, bottles=bottles)
     return {**{one.bottle: one.ml for one in found.portions}, "water": found.water_ml, "short": found.short_ml}
 
 
@@ -41,7 +41,7 @@ def test_the_bottle_longest_open_goes_first() -> None:
 def test_a_bottle_that_turned_out_weak_is_not_drawn_as_it_is() -> None:
     weak = bottle(1, 5, 1000, measured=4.0, give=0.06)
     assert weak.strength == pytest.approx(3.94), "what was measured, at its low end"
-    found, _ = draw(7, KIND, "white vinegar", 900, 5.0, [weak])
+    found, _ = draw(7, KIND, "white vinegar", 900, strength=5.0, bottles=[weak])
     assert found.short_ml == 900
     assert "are too weak" in found.says
     assert "buy it before you begin" in found.says
@@ -53,14 +53,14 @@ def test_a_measured_strength_never_lifts_a_label() -> None:
 
 def test_another_kind_stands_by_and_is_not_taken_silently() -> None:
     cider = Bottle("c", "cider-vinegar", "cider vinegar", 5.0, 2000)
-    found, after = draw(7, KIND, "white vinegar", 900, 5.0, [cider])
+    found, after = draw(7, KIND, "white vinegar", 900, strength=5.0, bottles=[cider])
     assert (found.portions, found.short_ml, after) == ((), 900, [cider])
     assert "cider vinegar stand by" in found.says
 
 
 def test_two_lines_of_one_kind_do_not_draw_the_same_millilitres() -> None:
-    first, after = draw(3, KIND, "white vinegar", 700, 5.0, [bottle(1, 5, 1000)])
-    second, _ = draw(4, KIND, "white vinegar", 700, 5.0, after)
+    first, after = draw(3, KIND, "white vinegar", 700, strength=5.0, bottles=[bottle(1, 5, 1000)])
+    second, _ = draw(4, KIND, "white vinegar", 700, strength=5.0, bottles=after)
     assert (first.short_ml, second.short_ml) == (0, 400)
 
 
@@ -72,7 +72,7 @@ shelves = st.lists(st.tuples(strengths, st.floats(0, 3000)), min_size=1, max_siz
 
 @given(shelves, st.floats(20, 6000), st.sampled_from([5.0, 6.0]))
 def test_what_is_drawn_is_never_weaker_than_asked_nor_more_than_there(bottles: list[Bottle], need: float, strength: float) -> None:
-    found, after = draw(1, KIND, "white vinegar", need, strength, bottles)
+    found, after = draw(1, KIND, "white vinegar", need, strength=strength, bottles=bottles)
     left = {one.id: one.left_ml for one in after}
     assert {one.id for one in bottles} == set(left)
     for portion in found.portions:
@@ -90,7 +90,7 @@ def test_what_is_drawn_is_never_weaker_than_asked_nor_more_than_there(bottles: l
 def test_what_the_bottles_come_to_can_be_drawn(bottles: list[Bottle], need: float) -> None:
     """All but the few millilitres that a jug cannot measure, and never more."""
     most = most_ml(KIND, 5.0, bottles)
-    found, _ = draw(1, KIND, "white vinegar", need, 5.0, bottles)
+    found, _ = draw(1, KIND, "white vinegar", need, strength=5.0, bottles=bottles)
     drawn = need - found.short_ml
     assert drawn <= most + 1e-6
     assert drawn >= min(need, most) - 15 * len(bottles) * len(bottles) - 1

@@ -53,13 +53,13 @@ def test_every_shipped_jar_is_a_jar_that_could_stand_there() -> None:
 def test_mouths_tell_which_lids_fit() -> None:
     """Regular about 60 mm inside, wide about 76 mm (process.md, from memory)."""
     assert (JARS["pint"].mouth, JARS["pint-wide"].mouth) == ("regular", "wide")
-    assert measured_jar("own", "odd", 300, 900, 110, 68, 84).mouth == "other"
+    assert measured_jar("own", "odd", 300, 900, depth_mm=110, mouth_mm=68, body_mm=84).mouth == "other"
 
 
 def test_water_on_the_scale_is_a_volume() -> None:
     """Water at 20 °C weighs 0.9982 g/ml (IAPWS-IF97): 473 ml of it is 472.1 g."""
     assert IAPWS97(T=293.15, P=0.101325).rho / 1000 == pytest.approx(WATER_G_PER_ML, abs=0.0002)
-    jar = measured_jar("own", "Tall one", 352, 352 + 472.1, 148, 62, 76)
+    jar = measured_jar("own", "Tall one", 352, 352 + 472.1, depth_mm=148, mouth_mm=62, body_mm=76)
     assert jar.volume_ml == pytest.approx(473, abs=0.1)
     assert (jar.process_class, jar.own, jar.counted(6), jar.counted(1)) == ("pint", True, "6 Tall one jars", "1 Tall one jar")
 
@@ -106,7 +106,8 @@ def test_a_smaller_jar_takes_the_smallest_tested_time_and_a_larger_one_none() ->
 )  # fmt: skip
 def test_figures_of_no_jar_get_a_sentence(figures: tuple[float, ...], sentence: str) -> None:
     with pytest.raises(JarError, match=sentence) as refused:
-        measured_jar("own", "own", *figures)
+        empty, full, depth, mouth, body = figures
+        measured_jar("own", "own", empty, full, depth_mm=depth, mouth_mm=mouth, body_mm=body)
     assert refused.value.field
 
 

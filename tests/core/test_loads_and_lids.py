@@ -24,9 +24,11 @@ PINT, QUART, HALF, WIDE = JARS["pint"], JARS["quart"], JARS["half-pint"], JARS["
 
 def test_common_capacity_of_a_twenty_quart_canner() -> None:
     """7 quarts, or 9 pints, or 12 half-pints in one layer (process.md, from memory)."""
-    found = plan_loads([(QUART, 7), (PINT, 9), (HALF, 12)], {"quart": 20, "pint": 15, "half-pint": 15}, 25, USUAL_CANNER, 60, 95.8)
+    found = plan_loads(
+        [(QUART, 7), (PINT, 9), (HALF, 12)], {"quart": 20, "pint": 15, "half-pint": 15}, 25, USUAL_CANNER, start_c=60, boil_c=95.8
+    )
     assert found.loads == 3
-    more = plan_loads([(QUART, 8), (PINT, 19)], {"quart": 20, "pint": 15}, 25, USUAL_CANNER, 60, 95.8)
+    more = plan_loads([(QUART, 8), (PINT, 19)], {"quart": 20, "pint": 15}, 25, USUAL_CANNER, start_c=60, boil_c=95.8)
     assert [one.sizes for one in more.sizes] == [(7, 1), (9, 9, 1)]
     assert [one.minutes for one in more.sizes] == [20, 15], "each size is timed for its own jar"
 
@@ -57,9 +59,9 @@ def test_more_jars_want_less_water_and_more_over_them_wants_more(name: str, jars
 
 def test_a_pot_too_low_is_said() -> None:
     low = replace(USUAL_CANNER, depth_mm=220.0)
-    found = plan_loads([(QUART, 4)], {"quart": 20}, 25, low, 60, 95.8)
+    found = plan_loads([(QUART, 4)], {"quart": 20}, 25, low, start_c=60, boil_c=95.8)
     assert any("220 mm deep" in why and "taller pot" in why for why in found.why_not)
-    assert not plan_loads([(PINT, 4)], {"pint": 20}, 25, low, 60, 95.8).why_not
+    assert not plan_loads([(PINT, 4)], {"pint": 20}, 25, low, start_c=60, boil_c=95.8).why_not
 
 
 def test_heat_and_vapour_against_iapws() -> None:
@@ -72,7 +74,7 @@ def test_heat_and_vapour_against_iapws() -> None:
 
 def test_time_to_the_boil_by_hand() -> None:
     """(water x 4.186 + food x 2.9) x 35.8 K over 2.5 kW x 0.7."""
-    found = plan_loads([(PINT, 9)], {"pint": 10}, 25, USUAL_CANNER, 60, 95.8)
+    found = plan_loads([(PINT, 9)], {"pint": 10}, 25, USUAL_CANNER, start_c=60, boil_c=95.8)
     food = 9 * (PINT.volume_ml * 1.03 + PINT.mass_g) / 1000
     by_hand = (found.water_l * 4.186 + food * 2.9) * 35.8 / 1.75 / 60
     assert found.to_boil_min == pytest.approx(by_hand, rel=1e-6)
@@ -81,18 +83,20 @@ def test_time_to_the_boil_by_hand() -> None:
 
 def test_a_steam_canner_never_over_45_minutes_and_never_dry() -> None:
     """process.md: total never over 45 min, jars up to a quart; 2-3 l of water are what it has."""
-    assert any("more than the 45" in why for why in plan_loads([(PINT, 7)], {"pint": 50}, 25, USUAL_STEAM, 60, 95.8).why_not)
+    assert any("more than the 45" in why for why in plan_loads([(PINT, 7)], {"pint": 50}, 25, USUAL_STEAM, start_c=60, boil_c=95.8).why_not)
     hot = replace(USUAL_STEAM, watts=3500.0)
-    dry = plan_loads([(PINT, 7)], {"pint": 40}, 25, hot, 60, 95.8)
+    dry = plan_loads([(PINT, 7)], {"pint": 40}, 25, hot, start_c=60, boil_c=95.8)
     assert any("turn it down" in why for why in dry.why_not)
     assert dry.boils_away_l == pytest.approx(boil_off_l(3500, 0.7, 40))
-    gallon = plan_loads([(JARS["half-gallon"], 2)], {"half-gallon": 20}, 25, replace(USUAL_STEAM, holds={"half-gallon": 2}), 60, 95.8)
+    gallon = plan_loads(
+        [(JARS["half-gallon"], 2)], {"half-gallon": 20}, 25, replace(USUAL_STEAM, holds={"half-gallon": 2}), start_c=60, boil_c=95.8
+    )
     assert any("up to a quart" in why for why in gallon.why_not)
 
 
 def test_a_canner_that_holds_none_of_a_size_says_so() -> None:
     only = Canner("c", "small pot", "bath", {"half-pint": 4}, 250, 240, 1800, "gas")
-    found = plan_loads([(PINT, 3)], {"pint": 10}, 25, only, 60, 95.8)
+    found = plan_loads([(PINT, 3)], {"pint": 10}, 25, only, start_c=60, boil_c=95.8)
     assert found.loads == 0
     assert found.why_not == ("small pot holds no Pint jars. Choose another canner or size.",)
     assert only.room_for("quarter-pint") == 4, "quarter-pints stand where half-pints do"

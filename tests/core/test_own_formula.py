@@ -73,10 +73,12 @@ def test_the_charts_for_a_sea_level_time(feet: int, base: int, trade: int, longe
     facts = with_own(replace(ENTRY, minutes={"pint": (base,)}))
     own = next(formula for formula in facts.formulas.values() if formula.own)
     for chart, wanted in (("trade", trade), ("longest", longest)):
-        found = process_for(own, facts.jars["pint"], "hot", altitude(feet, "ft"), "bath", 12.7, Choices(chart=chart))  # type: ignore[arg-type]
+        found = process_for(
+            own, facts.jars["pint"], "hot", altitude(feet, "ft"), method="bath", headspace_mm=12.7, choices=Choices(chart=chart)
+        )  # type: ignore[arg-type]
         assert found is not None
         assert found.minutes == wanted
-    assert process_for(own, facts.jars["pint"], "hot", altitude(10001, "ft"), "bath", 12.7) is None
+    assert process_for(own, facts.jars["pint"], "hot", altitude(10001, "ft"), method="bath", headspace_mm=12.7) is None
 
 
 def test_its_own_table_comes_before_any_chart() -> None:
@@ -84,7 +86,9 @@ def test_its_own_table_comes_before_any_chart() -> None:
     own = next(formula for formula in facts.formulas.values() if formula.own)
     assert not own.by_chart
     for feet, minutes in ((500, 15), (5000, 20), (7000, 25)):
-        found = process_for(own, facts.jars["pint"], "hot", altitude(feet, "ft"), "bath", 12.7, Choices(chart="longest"))
+        found = process_for(
+            own, facts.jars["pint"], "hot", altitude(feet, "ft"), method="bath", headspace_mm=12.7, choices=Choices(chart="longest")
+        )
         assert found is not None
         assert found.minutes == minutes
 

@@ -37,7 +37,7 @@ def test_minutes_never_fall_with_altitude(formula_id: str, one: object, other: o
     formula = FACTS.formulas[formula_id]
     low, high = sorted((one, other), key=lambda height: height.feet)  # type: ignore[attr-defined]
     jar = FACTS.jars[formula.yields.jar]
-    lower, higher = (process_for(formula, jar, formula.pack, height, "bath", 12.7) for height in (low, high))
+    lower, higher = (process_for(formula, jar, formula.pack, height, method="bath", headspace_mm=12.7) for height in (low, high))
     assert lower is not None or low.feet > 10_000
     if lower is None:
         assert higher is None, "above 10,000 ft there is no figure"

@@ -92,5 +92,16 @@ def _sizes(plan: Plan, jars_per_load: int | None, library: Library) -> tuple[Siz
     for row in rows:
         jar = jar_named(row.jar, library)
         per_load = jars_per_load or holds.get(row.jar) or HOLDS[jar.process_class]
-        found.append(SizePlanned(row.jar, row.title, row.count, row.says, jar.noun(2), row.minutes, per_load, row.room_ml))
+        found.append(
+            SizePlanned(
+                jar_id=row.jar,
+                title=row.title,
+                jars=row.count,
+                says=row.says,
+                noun=jar.noun(2),
+                minutes=row.minutes,
+                per_load=per_load,
+                room_ml=row.room_ml,
+            )
+        )
     return tuple(found)

@@ -25,7 +25,9 @@ def height_set(event_id: str, snapshot: Snapshot, height: Altitude, *, library: 
         except RequestError:
             continue
         process = (
-            process_for(formula, jar, snapshot.pack, height, snapshot.method, snapshot.headspace_mm, choices=choices) if formula else None
+            process_for(formula, jar, snapshot.pack, height, method=snapshot.method, headspace_mm=snapshot.headspace_mm, choices=choices)
+            if formula
+            else None
         )
         if process is not None:
             minutes[jar_id] = process.minutes

@@ -108,7 +108,7 @@ def tap_says(what: Happening) -> str:
 
 
 def headline_at(
-    snapshot: Snapshot, step: Step, filled: int | None, loads: tuple[Load, ...], active: Load | None, jars: tuple[JarStanding, ...]
+    snapshot: Snapshot, step: Step, filled: int | None, loads: tuple[Load, ...], *, active: Load | None, jars: tuple[JarStanding, ...]
 ) -> tuple[str, str, datetime | None]:
     """(headline, detail, the moment that is being waited for)."""
     gap = mm(snapshot.headspace_mm)

@@ -31,7 +31,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
     step = _current_step(tally, jars, now)
     active = _active(loads) if step == "loads" else None
-    headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active, jars)
+    headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active=active, jars=jars)
     return RunState(
         step=step,
         headline=headline,
@@ -99,9 +99,10 @@ def _brine_at(tally: Tally) -> Brine | None:
     batch_ml, rooms = tally.snapshot.brine_ml, tally.snapshot.rooms
     if batch_ml is None or not rooms or tally.filled is not None:
         return None
-    return (
-        adjusted(batch_ml, rooms, *tally.poured) if tally.poured else forecast(batch_ml, rooms, tally.snapshot.brine_listed_ml or batch_ml)
-    )
+    if tally.poured is None:
+        return forecast(batch_ml, rooms, tally.snapshot.brine_listed_ml or batch_ml)
+    jars, used_ml, mixed = tally.poured
+    return adjusted(batch_ml, rooms, jars, used_ml, mixed=mixed)
 
 
 def _cook_at(tally: Tally) -> CookDown | None:

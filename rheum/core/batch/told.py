@@ -66,7 +66,9 @@ def _loads_of(snapshot: Snapshot, jars: int, said: Mapping[str, int] | None) -> 
 
     def add(count: int, jar_id: str | None, title: str | None, minutes: int | None) -> None:
         first = 1 + sum(load.jars for load in found)
-        found.append(LoadTally(len(found) + 1, tuple(range(first, first + count)), jar_id, title, minutes))
+        found.append(
+            LoadTally(number=len(found) + 1, numbers=tuple(range(first, first + count)), jar_id=jar_id, title=title, minutes=minutes)
+        )
 
     if not planned or said is None:
         for size in load_sizes(jars, snapshot.jars_per_load):
@@ -227,7 +229,7 @@ def _brine(tally: Tally, said: BrineUsed, at: Moment) -> Tally:
     if not _whole(said.jars):
         raise EventRefused("Say how many jars are filled, a whole number.")
     try:
-        adjusted(tally.snapshot.brine_ml, tally.snapshot.rooms, said.jars, said.used_ml, said.mixed)
+        adjusted(tally.snapshot.brine_ml, tally.snapshot.rooms, said.jars, said.used_ml, mixed=said.mixed)
     except RequestError as reason:
         raise EventRefused(str(reason)) from None
     return replace(tally, poured=(said.jars, said.used_ml, said.mixed))

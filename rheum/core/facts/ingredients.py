@@ -17,13 +17,18 @@ Role = Literal[
 
 @dataclass(frozen=True, slots=True)
 class ClassRole:
-    """What a class of ingredients counts as, and the code it earns where the formula has none of it."""
+    """What a class of ingredients counts as, and the code it earns where the formula has none of it. `acid`: it brings acid of its own;
+    `liquid`: it is poured; `food`: produce and herbs; `rounds_up`: more of it is the safe side when an amount is rounded."""
 
     name: str
     role: Role
     when_added: str
     low_acid: bool
     more_is: str
+    acid: bool
+    liquid: bool
+    food: bool
+    rounds_up: bool
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -104,7 +104,7 @@ def room_ml(jar: Jar, headspace_mm: float) -> float:
     return jar.volume_ml - headspace_ml(jar, headspace_mm)
 
 
-def measured_jar(jar_id: str, title: str, empty_g: float, full_g: float, depth_mm: float, mouth_mm: float, body_mm: float) -> Jar:
+def measured_jar(jar_id: str, title: str, empty_g: float, full_g: float, *, depth_mm: float, mouth_mm: float, body_mm: float) -> Jar:
     """A jar of one's own: weighed empty and full of water to the brim (20 °C), measured with a ruler. JarError with a sentence
     for figures that cannot belong to one jar."""
     for field, value, low, high, what in (
@@ -129,7 +129,18 @@ def measured_jar(jar_id: str, title: str, empty_g: float, full_g: float, depth_m
     size = process_class_of(volume)
     if size is None:
         raise JarError("full_g", f"{volume:.0f} ml is larger than any jar that a time was tested for. Keep it for the refrigerator.")
-    return Jar(jar_id, title, volume, depth_mm, mouth_mm, body_mm, empty_g, size, "metric", own=True)
+    return Jar(
+        id=jar_id,
+        title=title,
+        volume_ml=volume,
+        depth_mm=depth_mm,
+        mouth_mm=mouth_mm,
+        body_mm=body_mm,
+        mass_g=empty_g,
+        process_class=size,
+        family="metric",
+        own=True,
+    )
 
 
 def process_class_of(volume_ml: float) -> str | None:

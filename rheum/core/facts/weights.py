@@ -41,7 +41,7 @@ def size_factor(words: str) -> float:
     return 1.6 if re.search(r"\b(?:large|big)\b", words, re.I) else 1.0
 
 
-def bulk(amount: Amount, ingredient: Ingredient, prepared: bool, family: Family, size: float = 1.0) -> Bulk | None:
+def bulk(amount: Amount, ingredient: Ingredient, prepared: bool, family: Family, *, size: float = 1.0) -> Bulk | None:
     """Grams and millilitres of an amount, in a family of measures. None where a count has no known weight: then
     nothing is guessed. A weight is as bought unless `prepared`; a volume is of the prepared thing."""
     span = amount.low, amount.high

@@ -248,7 +248,13 @@ def _process(case: Case, findings: tuple[Finding, ...]) -> Process | None:
         return None
     formula = case.match.formula
     return process_for(
-        formula, case.jar, case.pack, case.settings.altitude, case.settings.method or "bath", formula.headspace_mm, case.settings.choices
+        formula,
+        case.jar,
+        case.pack,
+        case.settings.altitude,
+        method=case.settings.method or "bath",
+        headspace_mm=formula.headspace_mm,
+        choices=case.settings.choices,
     )
 
 
@@ -284,11 +290,11 @@ def _lines_read(case: Case) -> tuple[LineRead, ...]:
         item = measured.get(id(line))
         amount = ""
         if item and item.bulk:
-            liquid = item.role in ("vinegar", "juice", "fresh-juice", "water", "fat")
+            liquid = line.ingredient.role.liquid or item.role == "fat"
             value, unit = (item.bulk.ml[1], "ml") if liquid and item.bulk.ml else (item.bulk.grams[1], "g")
             amount = f"{value / 1000:.2f} {'l' if unit == 'ml' else 'kg'}" if value >= 1000 else f"{value:.3g} {unit}"
         name = line.ingredient.name + (f" {line.strength:g} %" if line.strength is not None else "")
-        found.append(LineRead(line.number, name, line.section, line.ingredient.role.role, amount))
+        found.append(LineRead(line=line.number, reads_as=name, section=line.section, role=line.ingredient.role.role, amount=amount))
     return tuple(found)
 
 

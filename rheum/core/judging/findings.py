@@ -42,13 +42,19 @@ class Finding:
 
 
 def finding(
-    code: str, says: str, line: int | None = None, remedy: Remedy | str | None = None, level: Level | None = None, source: str | None = None
+    code: str,
+    says: str,
+    line: int | None = None,
+    remedy: Remedy | str | None = None,
+    *,
+    level: Level | None = None,
+    source: str | None = None,
 ) -> Finding:
     """A finding of a code, with its level, reason and source from the table of codes."""
     row = CODES[code]
     if isinstance(remedy, str):
         remedy = Remedy(remedy)
-    return Finding(code, level or row.level, line, says, row.why, source or row.source, remedy)
+    return Finding(code=code, level=level or row.level, line=line, says=says, why=row.why, source=source or row.source, remedy=remedy)
 
 
 def worst_first(findings: list[Finding]) -> tuple[Finding, ...]:

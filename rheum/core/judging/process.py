@@ -52,7 +52,7 @@ def base_minutes(formula: Formula, jar: Jar, pack: Pack) -> int | None:
     return table[covered.size][0] if table and covered.size else None
 
 
-def altitude_addition(formula: Formula, size: str, pack: Pack, height: Altitude, chart: Chart) -> tuple[int, str] | None:
+def altitude_addition(formula: Formula, size: str, pack: Pack, height: Altitude, *, chart: Chart) -> tuple[int, str] | None:
     """Minutes to add for the height, and the band they come from: the formula's table; without one the chart chosen.
     None above 10,000 ft."""
     table = formula.minutes_for_pack(pack)
@@ -75,6 +75,7 @@ def process_for(
     jar: Jar,
     pack: Pack,
     height: Altitude,
+    *,
     method: CannerMethod,
     headspace_mm: float,
     choices: Choices = Choices(),  # noqa: B008 (frozen)
@@ -88,7 +89,7 @@ def process_for(
     covered = covering_size(jar.process_class, table)
     if covered.size is None:
         return None
-    addition = altitude_addition(formula, covered.size, pack, height, choices.chart)
+    addition = altitude_addition(formula, covered.size, pack, height, chart=choices.chart)
     if addition is None:
         return None
     base = table[covered.size][0]

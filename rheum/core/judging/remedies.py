@@ -56,7 +56,7 @@ def _with_amount(case: Case, line: RecipeLine, written: str) -> str | None:
     tries.append(f"{written} {'prepared ' if line.prepared else ''}{line.ingredient.name}{strength}")
     for text in tries:
         try:
-            back = read_ingredient(text, line.number, line.section, case.library.catalogue, line.per_jar)
+            back = read_ingredient(text, line.number, line.section, case.library.catalogue, per_jar=line.per_jar)
         except LineUnread:
             continue
         same = (
@@ -96,7 +96,7 @@ def _other_factor(case: Case, line: RecipeLine, up: bool) -> float:
     from rheum.core.matching.measured import worse_bulk
 
     assert line.amount is not None
-    first, judged = bulk(line.amount, line.ingredient, line.prepared, case.family, line.size), worse_bulk(line, case.family)
+    first, judged = bulk(line.amount, line.ingredient, line.prepared, case.family, size=line.size), worse_bulk(line, case.family)
     if first is None or judged is None:
         return 1.0
     end = 0 if up else 1

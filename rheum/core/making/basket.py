@@ -18,12 +18,10 @@ from rheum.core.measures.saying import grams
 from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
 from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, is_prep_only
-from rheum.core.revising.scaling import rounds_up
 
 _LESS: Final = re.compile(r"\s*(?:\bless\b|\bminus\b|−|–| - )\s*", re.IGNORECASE)
 _MOST_G: Final = 1_000_000.0
 _METRIC: Final = ("g", "kg", "mg", "ml", "l", "dl", "cl")
-_LIQUID: Final = ("vinegar", "water", "juice", "fresh-juice")
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,9 +114,16 @@ def in_basket(basket: Basket, case: Case, records: tuple[TrimRecord, ...]) -> In
         has, span = (middle if prepared_volume else middle * part.mid), left
         what = f"{grams(has)} to use" if part.baskets else f"{grams(span[0])} to {grams(span[1])} to use"
     return InBasket(
-        item.line.number, ingredient.name, bought, left, part, has / wanted, span[0] / wanted, span[1] / wanted,
-        f"{what} of {ingredient.name} in the basket, {grams(wanted)} in the recipe",
-    )  # fmt: skip
+        line=item.line.number,
+        name=ingredient.name,
+        bought=bought,
+        left=left,
+        trim=part,
+        factor=has / wanted,
+        factor_low=span[0] / wanted,
+        factor_high=span[1] / wanted,
+        says=f"{what} of {ingredient.name} in the basket, {grams(wanted)} in the recipe",
+    )
 
 
 Goes = Literal["batch", "jar", "soak"]
@@ -146,11 +151,19 @@ def both_measures(case: Case) -> tuple[BothMeasures, ...]:
         if line.amount is None:
             goes_to: Goes = "soak" if is_prep_only(line) else "jar" if line.section == "per-jar" else "batch"
             found.append(
-                BothMeasures(line.number, line.ingredient.name, strip_bullet(line.text).strip(), "", "", goes_to, line.ingredient.role.role)
+                BothMeasures(
+                    line=line.number,
+                    name=line.ingredient.name,
+                    says=strip_bullet(line.text).strip(),
+                    own="",
+                    other="",
+                    goes=goes_to,
+                    role=line.ingredient.role.role,
+                )
             )
             continue
-        item = Measured(line, bulk(line.amount, line.ingredient, line.prepared, case.family, line.size))
-        unit, up = line.amount.unit, rounds_up(item.role)
+        item = Measured(line, bulk(line.amount, line.ingredient, line.prepared, case.family, size=line.size))
+        unit, up = line.amount.unit, line.ingredient.role.rounds_up
         own, says = _in_words(line)
         written = own or measurable(line.amount.high, unit, up, case.family) or f"{line.amount.high:g} {unit}"
         other = _other(item, up)
@@ -185,7 +198,7 @@ def _other(item: Measured, up: bool) -> str:
         if by_weight:
             return measurable(line.amount.high * g_per(unit) / G_PER_LB, "lb", up)
         return measurable(held.ml[1] / US_CUP_ML, "cup", up) if held.ml else ""
-    if item.role in _LIQUID and held.ml:
+    if item.line.ingredient.role.liquid and held.ml:
         return measurable(held.ml[1], "ml", up)
     weight = line.amount.high * g_per(unit) if kind_of(unit) == "mass" else held.grams[1]
     if kind_of(unit) == "count" and not line.prepared:

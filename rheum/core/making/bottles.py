@@ -67,7 +67,7 @@ def most_ml(kind: str, strength: float, bottles: Iterable[Bottle]) -> float:
     return made + spare / strength
 
 
-def draw(line: int, kind: str, name: str, need_ml: float, strength: float, bottles: Iterable[Bottle]) -> tuple[Draw, list[Bottle]]:
+def draw(line: int, kind: str, name: str, need_ml: float, *, strength: float, bottles: Iterable[Bottle]) -> tuple[Draw, list[Bottle]]:
     """Vinegar of a kind and strength out of the bottles of that kind, and the bottles as they stand after it.
 
     First bottles of the strength itself, the one longest open first; then a stronger one thinned with a weaker one or with
@@ -90,8 +90,18 @@ def draw(line: int, kind: str, name: str, need_ml: float, strength: float, bottl
     short = jug.open_ml if jug.open_ml > _NOTHING_ML else 0.0
     made = blend_strength([*((portion.ml, portion.strength) for portion in jug.portions.values()), (jug.water_ml, 0.0)])
     rest, portions = [*jug.bottles.values()], [*jug.portions.values()]
-    says = _says(name, strength, portions, jug.water_ml, short, rest, others)
-    found = Draw(line, name, need_ml, strength, tuple(portions), jug.water_ml, made, short, says)
+    says = _says(name, strength, portions, jug.water_ml, short=short, rest=rest, others=others)
+    found = Draw(
+        line=line,
+        name=name,
+        need_ml=need_ml,
+        strength=strength,
+        portions=tuple(portions),
+        water_ml=jug.water_ml,
+        made_strength=made,
+        short_ml=short,
+        says=says,
+    )
     return found, [jug.bottles.get(bottle.id, bottle) for bottle in bottles]
 
 
@@ -138,7 +148,9 @@ def _thinned(jug: _Jug, strength: float, strong: Bottle, weak: Bottle | None) ->
         jug.take(weak, other)
 
 
-def _says(name: str, strength: float, portions: list[Portion], water: float, short: float, rest: list[Bottle], others: list[Bottle]) -> str:
+def _says(
+    name: str, strength: float, portions: list[Portion], water: float, *, short: float, rest: list[Bottle], others: list[Bottle]
+) -> str:
     taken = [f"{poured(portion.ml, portion.strength >= strength - 1e-9)} of {portion.says}" for portion in portions]
     if water > 0:
         taken.append(f"{poured(water, up=False)} of water")

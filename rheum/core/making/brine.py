@@ -20,7 +20,7 @@ _SLIGHT: Final = 0.02
 @dataclass(frozen=True, slots=True)
 class Brine:
     """Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
-    size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+    size lists as many, and how many batches it lists. `taken`: the share of the room that liquid took in the
     jars filled so far; None before the first."""
 
     batch_ml: float
@@ -29,8 +29,6 @@ class Brine:
     high: float
     batches: float
     listed: float
-    over_low: float
-    over_high: float
     taken: float | None
     says: str
 
@@ -58,8 +56,7 @@ def forecast(batch_ml: float, rooms: Sequence[float], listed_ml: float) -> Brine
     says = f"The jars take {ml(low)} to {ml(high)}. One batch of brine is {ml(batch_ml)}: {mix}."
     if listed_ml < high * (1 - _SLIGHT):
         says += " Keep the makings of more at hand."
-    made = batches * batch_ml
-    return Brine(batch_ml, low, mid, high, batches, listed, made - high, made - low, None, says)
+    return Brine(batch_ml=batch_ml, low=low, mid=mid, high=high, batches=batches, listed=listed, taken=None, says=says)
 
 
 def count_of(batches: float) -> str:
@@ -67,7 +64,7 @@ def count_of(batches: float) -> str:
     return "one batch" if abs(batches - 1) < _SLIGHT else f"{batches:.3g} batches"
 
 
-def adjusted(batch_ml: float, rooms: Sequence[float], filled: int, used_ml: float, mixed: float) -> Brine:
+def adjusted(batch_ml: float, rooms: Sequence[float], filled: int, used_ml: float, *, mixed: float) -> Brine:
     """After the first jars: what they really took, and what that means for the rest, in whole batches more. `mixed`: batches mixed
     so far.
     RequestError for more jars than there are or more brine than their room."""
@@ -96,5 +93,4 @@ def adjusted(batch_ml: float, rooms: Sequence[float], filled: int, used_ml: floa
     left = f"{ml(rest * share)} for the {len(rooms) - filled} still empty" if rest else "all jars are filled"
     wanted = count_of(more).replace("batch", "more batch") if more else "what is mixed is enough"
     says = f"{left[0].upper()}{left[1:]}: {wanted}, {ml(over)} over."
-    made = batches * batch_ml
-    return Brine(batch_ml, low, mid, high, batches, batches, made - high, made - low, share, says)
+    return Brine(batch_ml=batch_ml, low=low, mid=mid, high=high, batches=batches, listed=batches, taken=share, says=says)

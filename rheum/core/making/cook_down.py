@@ -83,12 +83,19 @@ def kept(start_ml: float, kept_low: float, kept_high: float, reading: Reading | 
         low, high = start_ml * kept_low, start_ml * kept_high
         mid = (low + high) / 2
         litres = f"{low / 1000:.2f} l" if high - low < _SAME_ML else f"{low / 1000:.2f} to {high / 1000:.2f} l"
-        return CookDown(start_ml, low, mid, high, False, f"About {mid / start_ml * 100:.0f} % is left at the end: {litres}.")
+        return CookDown(
+            start_ml=start_ml,
+            low=low,
+            mid=mid,
+            high=high,
+            measured=False,
+            says=f"About {mid / start_ml * 100:.0f} % is left at the end: {litres}.",
+        )
     low, mid, high = _read(start_ml, reading)
     says = f"{mid / start_ml * 100:.0f} % is left: about {mid / 1000:.2f} l."
     if mid < start_ml * kept_low * _THICK:
         says += f" The tested recipe leaves {kept_low * 100:.0f} %: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
-    return CookDown(start_ml, low, mid, high, True, says)
+    return CookDown(start_ml=start_ml, low=low, mid=mid, high=high, measured=True, says=says)
 
 
 def _read(start_ml: float, reading: Reading) -> tuple[float, float, float]:

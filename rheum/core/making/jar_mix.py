@@ -42,7 +42,7 @@ class Mix:
         return sum(count for _, count in self.counts)
 
 
-def _solve(cost: np.ndarray, rooms: np.ndarray, most: np.ndarray, low: float, high: float) -> np.ndarray | None:
+def _solve(cost: np.ndarray, rooms: np.ndarray, most: np.ndarray, low: float, *, high: float) -> np.ndarray | None:
     found = milp(cost, constraints=LinearConstraint(rooms, low, high), integrality=np.ones(len(cost), dtype=int), bounds=Bounds(0, most))
     return np.round(found.x).astype(int) if found.success else None
 
@@ -50,7 +50,7 @@ def _solve(cost: np.ndarray, rooms: np.ndarray, most: np.ndarray, low: float, hi
 def _counts(rooms: np.ndarray, most: np.ndarray, volume_ml: float, ladle: float) -> np.ndarray:
     """How many of each: without a part jar where that can be, else the fullest."""
     ones = np.ones(len(rooms))
-    clean = _solve(ones, rooms, most, volume_ml - ladle, volume_ml)
+    clean = _solve(ones, rooms, most, volume_ml - ladle, high=volume_ml)
     if clean is not None:
         # Of as many jars, those that leave the least over.
         number = int(clean.sum())
@@ -61,10 +61,10 @@ def _counts(rooms: np.ndarray, most: np.ndarray, volume_ml: float, ladle: float)
             bounds=Bounds(0, most),
         )
         return np.round(tight.x).astype(int) if tight.success else clean
-    fullest = _solve(-rooms, rooms, most, 0, volume_ml)
+    fullest = _solve(-rooms, rooms, most, 0, high=volume_ml)
     assert fullest is not None  # no jar at all is always possible
     # The solver's own tolerance is far below a millilitre.
-    fewest = _solve(ones, rooms, most, float(fullest @ rooms) - 1e-6, volume_ml)
+    fewest = _solve(ones, rooms, most, float(fullest @ rooms) - 1e-6, high=volume_ml)
     return fullest if fewest is None else fewest
 
 

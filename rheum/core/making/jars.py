@@ -130,7 +130,7 @@ def _volume(case: Case, headspace: float, cook: CookDown | None) -> tuple[float,
     return low, (low + high) / 2, high
 
 
-def jars_for_batch(case: Case, wish: Wish, processes: Processes, stock: Stock, headspace: float, cook: CookDown | None) -> Jars | None:
+def jars_for_batch(case: Case, wish: Wish, processes: Processes, stock: Stock, *, headspace: float, cook: CookDown | None) -> Jars | None:
     """The jars that a batch fills, the fewest of them part full; None where no formula tells how much it makes.
     RequestError where none of the jars wished for can be used."""
     volume = _volume(case, headspace, cook)
@@ -159,17 +159,34 @@ def jars_for_batch(case: Case, wish: Wish, processes: Processes, stock: Stock, h
         process = processes.of(jar_id)
         rows.append(
             JarRow(
-                jar_id, jar.title, count, jar.counted(count), room, jar.volume_ml - room, processes.minutes(jar_id),
-                process.base_minutes if process else None, stock.jars.get(jar_id),
+                jar=jar_id,
+                title=jar.title,
+                count=count,
+                says=jar.counted(count),
+                room_ml=room,
+                headspace_ml=jar.volume_ml - room,
+                minutes=processes.minutes(jar_id),
+                base_minutes=process.base_minutes if process else None,
+                there=stock.jars.get(jar_id),
             )
-        )  # fmt: skip
+        )
     part = None
     if found.part_jar:
         fit = [one for one in choices if one.room_ml >= found.over_ml]
         part = min(fit, key=lambda one: one.room_ml).jar if fit else None
     spare = max(rows, key=lambda row: row.count).jar if rows else None
     says = _says(rows, found.over_ml, found.part_jar, known[part] if part else None)
-    return Jars(low, mid, high, tuple(rows), found.over_ml, part, spare, tuple(left_out), says)
+    return Jars(
+        low_ml=low,
+        mid_ml=mid,
+        high_ml=high,
+        rows=tuple(rows),
+        over_ml=found.over_ml,
+        part_jar=part,
+        spare=spare,
+        left_out=tuple(left_out),
+        says=says,
+    )
 
 
 def _says(rows: list[JarRow], over: float, part_jar: bool, part: Jar | None) -> str:

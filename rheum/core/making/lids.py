@@ -55,4 +55,14 @@ def _one_mouth(mouth: Mouth, need: int, spare: int, stock: Stock) -> LidNeed:
     after, short = have - (need - open_need), max(0, need + spare - have)
     says = f"{need} new {mouth} lids{', and one for the spare jar' if spare else ''}"
     says += f"; {short} short: a lid that has sealed once is not used again." if short else f"; {after} stay."
-    return LidNeed(mouth, need, spare, tuple(takes), after, short, bands, max(0, need - bands), says)
+    return LidNeed(
+        mouth=mouth,
+        need=need,
+        spare=spare,
+        takes=tuple(takes),
+        after=after,
+        short=short,
+        bands=bands,
+        bands_short=max(0, need - bands),
+        says=says,
+    )

@@ -10,7 +10,7 @@ from rheum.core.making.basket import InBasket, in_basket
 from rheum.core.making.bottles import most_ml
 from rheum.core.making.jar_mix import MOST_JARS
 from rheum.core.making.jars import jar_of, room_share
-from rheum.core.making.liquids import LIQUIDS, drawn, liquid_ml, start_ml, vinegars
+from rheum.core.making.liquids import drawn, liquid_ml, start_ml, vinegars
 from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
@@ -27,7 +27,7 @@ def _above(field: str, value: float, most: float, what: str) -> None:
         raise RequestError(field, f"{what} must be above zero and at most {most:g}.")
 
 
-def limits_of(case: Case, wish: Wish, stock: Stock, canner: Canner, headspace_mm: float) -> tuple[list[Limit], tuple[InBasket, ...]]:
+def limits_of(case: Case, wish: Wish, stock: Stock, canner: Canner, *, headspace_mm: float) -> tuple[list[Limit], tuple[InBasket, ...]]:
     """How many times the recipe each thing on hand or wished for allows, and the baskets. RequestError for what cannot be."""
     found: list[Limit] = []
     baskets = tuple(in_basket(basket, case, stock.trims) for basket in wish.baskets)
@@ -35,7 +35,7 @@ def limits_of(case: Case, wish: Wish, stock: Stock, canner: Canner, headspace_mm
     if wish.factor is not None:
         _above("factor", wish.factor, 50, "The size")
         found.append(Limit("the size asked for", wish.factor, f"{wish.factor:g} times the recipe"))
-    vinegar, liquid = liquid_ml(case, "vinegar"), liquid_ml(case, *LIQUIDS)
+    vinegar, liquid = liquid_ml(case, "vinegar"), liquid_ml(case)
     for field, there, wanted, name in (
         ("vinegar_ml", wish.vinegar_ml, vinegar, "vinegar"),
         ("brine_ml", wish.brine_ml, liquid, "brine"),
@@ -103,6 +103,6 @@ def still_there(case: Case, wish: Wish, stock: Stock) -> bool:
     """Whether the acid and brine written, rounded up, are still there."""
     if wish.vinegar_ml is not None and liquid_ml(case, "vinegar") > wish.vinegar_ml + 1e-6:
         return False
-    if wish.brine_ml is not None and liquid_ml(case, *LIQUIDS) > wish.brine_ml + 1e-6:
+    if wish.brine_ml is not None and liquid_ml(case) > wish.brine_ml + 1e-6:
         return False
     return not wish.from_bottles or not any(one.short_ml for one in drawn(case, stock))

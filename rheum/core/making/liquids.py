@@ -2,20 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Final
-
 from rheum.core.facts.ingredients import Ingredient
 from rheum.core.making.bottles import Draw, draw
 from rheum.core.making.stock import Stock
 from rheum.core.matching.case import Case
 from rheum.core.measures.acidity import CANNING_STRENGTH
 
-LIQUIDS: Final = ("vinegar", "juice", "fresh-juice", "water")
-
 
 def liquid_ml(case: Case, *roles: str) -> float:
-    """Millilitres of the batch lines of these roles that reach the jar."""
-    return sum(item.bulk.ml[1] for item in case.of_role(*roles) if item.bulk and item.bulk.ml and not item.per_jar)
+    """Millilitres of the batch lines of these roles that reach the jar; of everything that is poured where none is named."""
+    lines = case.of_role(*roles) if roles else [item for item in case.lines if item.line.ingredient.role.liquid]
+    return sum(item.bulk.ml[1] for item in lines if item.bulk and item.bulk.ml and not item.per_jar)
 
 
 def start_ml(case: Case) -> float:
@@ -38,6 +35,6 @@ def drawn(case: Case, stock: Stock) -> tuple[Draw, ...]:
         return ()
     found, bottles = [], list(stock.bottles)
     for number, kind, need, strength in vinegars(case):
-        one, bottles = draw(number, kind.id, kind.name, need, strength, bottles)
+        one, bottles = draw(number, kind.id, kind.name, need, strength=strength, bottles=bottles)
         found.append(one)
     return tuple(found)

@@ -66,7 +66,13 @@ def bath_water_l(jar: Jar, count: int, width_mm: float, over_mm: float) -> float
 
 
 def plan_loads(
-    jars: Sequence[tuple[Jar, int]], minutes: Mapping[str, int | None], water_over_mm: float, canner: Canner, start_c: float, boil_c: float
+    jars: Sequence[tuple[Jar, int]],
+    minutes: Mapping[str, int | None],
+    water_over_mm: float,
+    canner: Canner,
+    *,
+    start_c: float,
+    boil_c: float,
 ) -> Loads:
     """The loads for jars of each size, each size by itself so that each is timed for its own jar."""
     why: list[str] = []
@@ -84,7 +90,7 @@ def plan_loads(
             why.append("A steam canner takes jars up to a quart.")
             continue
         sizes, time = load_sizes(count, holds), minutes.get(jar.id)
-        found.append(SizeLoads(jar.id, jar.title, holds, sizes, time))
+        found.append(SizeLoads(jar=jar.id, title=jar.title, holds=holds, sizes=sizes, minutes=time))
         jar_mm = max(jar_mm, jar.height_mm)
         tallest = max(tallest, height_needed_mm(jar, water_over_mm, steam))
         needed = (canner.water_l or STEAM_WATER_L) if steam else bath_water_l(jar, max(sizes), canner.width_mm, water_over_mm)
@@ -111,6 +117,18 @@ def plan_loads(
             )
     loads = sum(len(one.sizes) for one in found)
     return Loads(
-        canner.title, canner.kind, tuple(found), loads, water, 0.0 if steam else water_over_mm, RACK_MM, jar_mm, tallest, canner.depth_mm,
-        to_boil, told, away, tuple(why),
-    )  # fmt: skip
+        canner=canner.title,
+        kind=canner.kind,
+        sizes=tuple(found),
+        loads=loads,
+        water_l=water,
+        water_over_mm=0.0 if steam else water_over_mm,
+        rack_mm=RACK_MM,
+        jar_mm=jar_mm,
+        height_mm=tallest,
+        pot_mm=canner.depth_mm,
+        to_boil_min=to_boil,
+        all_told_min=told,
+        boils_away_l=away,
+        why_not=tuple(why),
+    )

@@ -54,7 +54,7 @@ def read_pantry(text: str, library: Library, family: Family = "us") -> Pantry:
         except LineUnread:
             unread.append(words)
             continue
-        held = bulk(found.amount, found.ingredient, found.prepared, family, found.size) if found.amount else None
+        held = bulk(found.amount, found.ingredient, found.prepared, family, size=found.size) if found.amount else None
         if found.amount is None:
             plenty.add(found.ingredient.id)
         elif held is None:

@@ -18,7 +18,7 @@ from rheum.core.making.cook_down import CookDown, CookPlanned
 from rheum.core.making.jars import Jars, Processes, cook_planned, cooked, jars_for_batch
 from rheum.core.making.lids import LidNeed, lids_needed
 from rheum.core.making.limits import limits_of, still_there
-from rheum.core.making.liquids import LIQUIDS, drawn, liquid_ml, vinegars
+from rheum.core.making.liquids import drawn, liquid_ml, vinegars
 from rheum.core.making.loads import Loads, plan_loads
 from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
@@ -80,7 +80,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
     first, case = judged.verdict, judged.case
     one_brine = _one_brine(case)
     headspace = first.jar.headspace_mm if first.jar else first.headspace_wanted_mm
-    limits, baskets = limits_of(case, wish, stock, canner, headspace)
+    limits, baskets = limits_of(case, wish, stock, canner, headspace_mm=headspace)
     if limits:
         scaled = scale_to(text, lambda _: limits, settings, library, fits=lambda written: still_there(written, wish, stock))
         new, factor, before, after, left, ordered = scaled.text, scaled.factor, scaled.before, scaled.after, scaled.left, scaled.limits
@@ -93,10 +93,10 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         warnings.append("This must not be jarred as it stands: the Bench says why.")
     cook = cooked(case, wish, headspace)
     processes = Processes(new, settings, library, verdict)
-    jars = jars_for_batch(case, wish, processes, stock, headspace, cook) if verdict.destination != "discard" else None
+    jars = jars_for_batch(case, wish, processes, stock, headspace=headspace, cook=cook) if verdict.destination != "discard" else None
     rows = [(library.jars.get(row.jar, case.jar), row.count) for row in jars.rows] if jars else []
     rooms = [row.room_ml for row in jars.rows for _ in range(row.count)] if jars else []
-    liquid = liquid_ml(case, *LIQUIDS)
+    liquid = liquid_ml(case)
     brine = forecast(liquid / factor, rooms, liquid) if case.pack == "raw" and liquid > 0 and rooms else None
     vinegar = drawn(case, stock)
     warnings.extend(one.says for one in vinegar if one.short_ml > 0)
@@ -106,18 +106,43 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
     # Of several sizes the most that any of them wants.
     over = max((process.water_over_lids_mm for jar, _ in rows if (process := processes.of(jar.id))), default=0.0)
     if shelf and verdict.process and boil is not None and rows and jars:
-        loads = plan_loads(rows, {row.jar: row.minutes for row in jars.rows}, over, canner, verdict.process.water_temperature_c, boil)
+        loads = plan_loads(
+            rows, {row.jar: row.minutes for row in jars.rows}, over, canner, start_c=verdict.process.water_temperature_c, boil_c=boil
+        )
         warnings.extend(loads.why_not)
     lids = lids_needed(rows, library.jars.get(jars.spare or "", None) if jars else None, stock) if rows else ()
     if stock.lids:
         warnings.extend(one.says for one in lids if one.short)
     sterilise = max((process.sterilise_minutes or 0 for jar, _ in rows if (process := processes.of(jar.id))), default=0)
     return Plan(
-        verdict.title, new, str(settings.altitude) if settings.altitude else None, factor, ordered, before, after, left, baskets, both_measures(case), tuple(one.text for one in verdict.unread),
-        _method(case), headspace, jars, _fit(case, wish, headspace, library, stock), brine, one_brine if brine else (),
-        tuple(sorted({strength for *_, strength in vinegars(case)})), vinegar, loads, lids,
-        cook, cook_planned(case, headspace) if cook else None, sterilise or None, over, tuple(warnings), verdict,
-    )  # fmt: skip
+        title=verdict.title,
+        text=new,
+        height=str(settings.altitude) if settings.altitude else None,
+        factor=factor,
+        limits=ordered,
+        before=before,
+        after=after,
+        left=left,
+        baskets=baskets,
+        lines=both_measures(case),
+        unread=tuple(one.text for one in verdict.unread),
+        method_says=_method(case),
+        headspace_mm=headspace,
+        jars=jars,
+        fit=_fit(case, wish, headspace, library, stock=stock),
+        brine=brine,
+        one_brine=one_brine if brine else (),
+        strengths=tuple(sorted({strength for *_, strength in vinegars(case)})),
+        vinegar=vinegar,
+        loads=loads,
+        lids=lids,
+        cook=cook,
+        cook_planned=cook_planned(case, headspace) if cook else None,
+        sterilise_minutes=sterilise or None,
+        water_over_lids_mm=over,
+        warnings=tuple(warnings),
+        verdict=verdict,
+    )
 
 
 def with_jars(plan: Plan, jars: int | None, library: Library, stock: Stock) -> Plan:
@@ -131,8 +156,11 @@ def with_jars(plan: Plan, jars: int | None, library: Library, stock: Stock) -> P
 
 def _one_brine(case: Case) -> tuple[str, ...]:
     """One batch of the recipe's brine, line by line, in its own words."""
-    roles = (*LIQUIDS, "salt", "sweetener", "citric")
-    lines = [item.line for item in case.lines if item.role in roles and not item.per_jar and item.line.amount is not None]
+    lines = [
+        item.line
+        for item in case.lines
+        if (item.line.ingredient.role.liquid or item.role in ("salt", "sweetener", "citric")) and not item.per_jar and item.line.amount
+    ]
     return tuple(strip_bullet(line.text).strip() for line in lines)
 
 
@@ -143,7 +171,7 @@ def _method(case: Case) -> str:
     return " ".join(sentence for sentence in re.split(r"(?<=[.!?;])\s+", prose) if sentence and not _OF_THE_CANNER.search(sentence))
 
 
-def _fit(case: Case, wish: Wish, headspace: float, library: Library, stock: Stock) -> tuple[Fit, ...]:
+def _fit(case: Case, wish: Wish, headspace: float, library: Library, *, stock: Stock) -> tuple[Fit, ...]:
     produce = [item.line.ingredient.id for item in case.of_role("produce")]
     usual = next((USUAL_THICK_MM[one] for one in produce if one in USUAL_THICK_MM), None)
     if case.pack != "raw" or (wish.thick_mm is None and usual is None):

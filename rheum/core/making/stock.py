@@ -95,11 +95,20 @@ class Canner:
 
 # A 20-quart bath canner, and a steam canner, on a large burner: what is reckoned with until the kitchen says what it has (from
 # memory).
-USUAL_CANNER: Final = Canner("usual", "20-quart bath canner", "bath", HOLDS, 300.0, 330.0, 2500.0, "electric")
+USUAL_CANNER: Final = Canner(
+    id="usual", title="20-quart bath canner", kind="bath", holds=HOLDS, depth_mm=300.0, width_mm=330.0, watts=2500.0, fuel="electric"
+)
 USUAL_STEAM: Final = Canner(
-    "usual-steam", "steam canner", "steam", {"half-pint": 7, "twelve-ounce": 7, "pint": 7, "pint-and-a-half": 7, "quart": 7}, 290.0, 320.0,
-    2000.0, "electric", 2.0,
-)  # fmt: skip
+    id="usual-steam",
+    title="steam canner",
+    kind="steam",
+    holds={"half-pint": 7, "twelve-ounce": 7, "pint": 7, "pint-and-a-half": 7, "quart": 7},
+    depth_mm=290.0,
+    width_mm=320.0,
+    watts=2000.0,
+    fuel="electric",
+    water_l=2.0,
+)
 
 
 @dataclass(frozen=True, slots=True)

@@ -63,5 +63,5 @@ def fits(jars: Iterable[Jar], thick_mm: float, headspace_mm: float, long_mm: flo
             says = f"cut to {mm_at_most(length)} at most"
         else:
             says = "goes in whole" if long_mm <= length else f"cut {math.ceil(long_mm - length)} mm off, to {mm_at_most(length)} at most"
-        found.append(Fit(jar.id, jar.title, length, upright(jar, thick_mm), suits, says))
+        found.append(Fit(jar=jar.id, title=jar.title, cut_mm=length, upright=upright(jar, thick_mm), suits=suits, says=says))
     return tuple(found)

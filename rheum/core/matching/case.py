@@ -53,6 +53,16 @@ class Case:
         return list(known)
 
     @cached_property
+    def food(self) -> list[Measured]:
+        """Produce and herbs, the largest first."""
+        return sorted((item for item in self.lines if item.line.ingredient.role.food), key=_largest_first)
+
+    @cached_property
+    def acids(self) -> list[Measured]:
+        """Every line that brings acid of its own, the largest first."""
+        return sorted((item for item in self.lines if item.line.ingredient.role.acid), key=_largest_first)
+
+    @cached_property
     def _by_roles(self) -> dict[tuple[str, ...], list[Measured]]:
         return {}
 
@@ -97,7 +107,7 @@ class Case:
     def doses(self) -> tuple[AcidDose, ...]:
         """Every acid line in mol. An unwritten vinegar strength counts as the kind's range."""
         found = []
-        for item in self.of_role("vinegar", "juice", "fresh-juice", "citric"):
+        for item in self.acids:
             if item.bulk is None:
                 continue
             ingredient, low, high = item.line.ingredient, *self._many(item)
@@ -117,8 +127,8 @@ class Case:
     @cached_property
     def everything_measured(self) -> bool:
         """Whether every line that matters to the acid has a weight and was read."""
-        roles = ("produce", "herb", "vinegar", "juice", "fresh-juice", "citric", "water")
-        return not self.recipe.unread and all(item.bulk is not None for item in self.of_role(*roles))
+        matters = [*self.food, *self.acids, *self.of_role("water")]
+        return not self.recipe.unread and all(item.bulk is not None for item in matters)
 
     @cached_property
     def ph(self) -> PhBand | None:

@@ -90,7 +90,7 @@ def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile) -> _Recipe
     produce = []
     for item in recipe_lines:
         grams = _grams(item, form)
-        if item.role in ("produce", "herb"):
+        if item.line.ingredient.role.food:
             produce.append((item.line.ingredient, grams))
             kinds[item.line.ingredient.id] = kinds.get(item.line.ingredient.id, 0.0) + grams
             groups["produce"] += grams
@@ -98,7 +98,13 @@ def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile) -> _Recipe
             groups[item.role] += grams
     liquids = groups["vinegar"] + groups["juice"]
     spices = frozenset(item.line.ingredient.id for item in recipe_lines if item.role == "spice")
-    return _RecipeShares(tuple(produce), _shares(groups), _shares(kinds), spices, groups["juice"] / liquids if liquids else 0.5)
+    return _RecipeShares(
+        produce=tuple(produce),
+        groups=_shares(groups),
+        kinds=_shares(kinds),
+        spices=spices,
+        juice_share=groups["juice"] / liquids if liquids else 0.5,
+    )
 
 
 def _distance(recipe: _RecipeShares, form: Profile, library: Library, pack: Pack | None) -> float:

@@ -73,7 +73,7 @@ class Match:
         return item.bulk.ml[end] * (self.jars(end, item.line.per_jar or None) if item.per_jar else 1.0)
 
 
-def _absorbed(vinegar_ml: float, strength: float, juice_ml: float, water_ml: float, form: Profile) -> float:
+def _absorbed(vinegar_ml: float, strength: float, juice_ml: float, water_ml: float, *, form: Profile) -> float:
     """Water that only brings a vinegar over 5 % down to 5 %: judged as vinegar, not as water added. As much of it as
     the formula would otherwise call too much."""
     if strength <= CANNING_STRENGTH or water_ml <= 0:
@@ -94,27 +94,43 @@ def match_to(recipe_lines: tuple[Measured, ...], formula: Formula, library: Libr
     juice = total_ml(recipe_lines, "juice", 0)
     water = total_ml(recipe_lines, "water", 1)
     strength = blend_strength(vinegar_parts(recipe_lines)) or 0.0
-    absorbed = _absorbed(vinegar, strength, juice, water, form) if form.vinegar_ml else 0.0
+    absorbed = _absorbed(vinegar, strength, juice, water, form=form) if form.vinegar_ml else 0.0
     counted = vinegar + absorbed
     credited = juice + (counted if form.vinegar_ml or not juice else 0.0)
     produce = sum(i.bulk.grams[1] for i in recipe_lines if i.role == "produce" and i.bulk and not i.per_jar)
     scale = credited / form.acid_ml if credited > 0 else (produce / form.produce_g if produce else 1.0)
     pairs, unmatched = [], []
     for item in recipe_lines:
-        if item.role not in ("produce", "herb"):
+        if not item.line.ingredient.role.food:
             continue
         seat = _seat(item.line.ingredient, form, library)
         if seat is None:
             unmatched.append(item)
         else:
             slot, found, tinned = seat
-            pairs.append(Pair(item, slot, found.code, _slot_amount(item, slot, form, scale, jar_class), tinned))
+            pairs.append(
+                Pair(
+                    item=item, slot=slot, code=found.code, amount=_slot_amount(item, slot, form, scale, jar_class=jar_class), tinned=tinned
+                )
+            )
     seated = {id(pair.slot) for pair in pairs}
     missing = tuple(slot for slot in form.slots if id(slot) not in seated)
-    return Match(form, recipe_lines, scale, tuple(pairs), tuple(unmatched), missing, jar_class, absorbed, counted, juice, water - absorbed)
+    return Match(
+        profile=form,
+        lines=recipe_lines,
+        scale=scale,
+        pairs=tuple(pairs),
+        unmatched=tuple(unmatched),
+        missing=missing,
+        jar_class=jar_class,
+        absorbed_ml=absorbed,
+        vinegar_counted_ml=counted,
+        juice_ml=juice,
+        water_ml=water - absorbed,
+    )
 
 
-def _slot_amount(item: Measured, slot: Slot, form: Profile, scale: float, jar_class: str) -> float | None:
+def _slot_amount(item: Measured, slot: Slot, form: Profile, scale: float, *, jar_class: str) -> float | None:
     if item.bulk is None:
         return None
     amount = in_measure(item.bulk, slot.measure)

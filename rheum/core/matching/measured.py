@@ -31,7 +31,9 @@ def worse_bulk(line: RecipeLine, family: Family) -> Bulk | None:
     least acid."""
     if line.amount is None:
         return None
-    found = [bulk(amount, line.ingredient, line.prepared, family, line.size) for amount in (line.amount, line.other) if amount is not None]
+    found = [
+        bulk(amount, line.ingredient, line.prepared, family, size=line.size) for amount in (line.amount, line.other) if amount is not None
+    ]
     known = [item for item in found if item is not None]
     if len(known) < 2:
         return known[0] if known else None

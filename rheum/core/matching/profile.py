@@ -100,7 +100,7 @@ def profile(formula: Formula) -> Profile:
         if line.per_jar:
             amount = amount.times(volume[0] / CLASS_ML[line.per_jar])
         role = line.ingredient.role.role
-        held = bulk(amount, line.ingredient, line.prepared, "us", size_factor(line.prep))
+        held = bulk(amount, line.ingredient, line.prepared, "us", size=size_factor(line.prep))
         if role in ("produce", "herb"):
             if held is None:
                 raise ValueError(f"{formula.id}: {line.ingredient.id} needs a weight for one")
@@ -116,11 +116,22 @@ def profile(formula: Formula) -> Profile:
                 sweetener_ml += held.ml[1]
     prep = {line.ingredient.role.role for line in formula.lines if line.prep_only}
     return Profile(
-        formula, tuple(_slot(members, formula) for members in produce.values()),
-        totals["vinegar"], totals["juice"], totals["water"], totals["fat"], totals["salt"], totals["sweetener"],
-        sweetener_ml, thickeners, totals["spice"], frozenset(spices), (volume[0], volume[1]), "salt" in prep,
-        any(line.ingredient.id == "pickling-lime" for line in formula.lines),
-    )  # fmt: skip
+        formula=formula,
+        slots=tuple(_slot(members, formula) for members in produce.values()),
+        vinegar_ml=totals["vinegar"],
+        juice_ml=totals["juice"],
+        water_ml=totals["water"],
+        fat_ml=totals["fat"],
+        salt_g=totals["salt"],
+        sweetener_g=totals["sweetener"],
+        sweetener_ml=sweetener_ml,
+        thickeners_ml=thickeners,
+        spice_g=totals["spice"],
+        spices=frozenset(spices),
+        jars_ml=(volume[0], volume[1]),
+        salt_in_prep="salt" in prep,
+        lime_in_prep=any(line.ingredient.id == "pickling-lime" for line in formula.lines),
+    )
 
 
 def _key(line: FormulaLine, formula: Formula) -> str:

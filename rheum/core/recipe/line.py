@@ -127,7 +127,6 @@ _STATE_WORDS: Final = frozenset(
 )
 
 
-_LIQUIDS: Final = ("vinegar", "juice", "fresh-juice", "citric", "water")
 _PLUS: Final = re.compile(r"(?:^|[\s(])(?:plus|and|\+)\s*(?:an?(?:other)? (?:additional|extra)\s*)?$", re.I)
 _NOTHING_MORE: Final = re.compile(r"(?:more|extra|additional|of it|again)?", re.I)
 _UNMEASURED: Final = re.compile(r"\b(?:plus|and)\s+(?:more|extra|additional|some)\b", re.I)
@@ -136,7 +135,7 @@ _MORE: Final = re.compile(r"\b(?:plus|and|more|extra|another|additional|again|\+
 
 def _leftover(words: tuple[str, ...], ingredient: Ingredient, section: Section, digits: bool) -> list[str]:
     """Words around a name that Rheum does not know the meaning of. Figures may stand in a preparation, not in a name."""
-    known = LIQUID_WORDS if ingredient.role.role in _LIQUIDS and section != "soak" else PREP_WORDS
+    known = LIQUID_WORDS if (ingredient.role.acid or ingredient.role.liquid) and section != "soak" else PREP_WORDS
     return [word for word in words if word not in known and word not in _STATE_WORDS and not (digits and word.isdigit())]
 
 
@@ -196,7 +195,7 @@ def _either(name: str, catalogue: Catalogue) -> str:
     return name
 
 
-def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, per_jar: str | None = None) -> RecipeLine:
+def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, *, per_jar: str | None = None) -> RecipeLine:
     """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
     found = _read_or_reason(text, section, catalogue, per_jar)
     if isinstance(found, LineUnread):
@@ -256,7 +255,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         # “peeled, cored, chopped tomatoes”: the commas stand between words of preparation, the name comes last.
         parts = _Words(f"{parts.name} {parts.prep}".strip(), "")
     ingredient, name_words, start = _identify(parts.name, amount, section, catalogue)
-    if ingredient.role.role not in ("produce", "herb"):
+    if not ingredient.role.food:
         # “bottled lemon juice” is what is wanted, and a tin of anything else is no other thing.
         states -= {"tinned"}
     if "tinned" in states:
@@ -280,7 +279,20 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     prepared = any(word in _PREPARED_BEFORE for word in name_words[:start]) or "prepared" in words_of(parts.prep)
     prepared = prepared and amount is not None and kind_of(amount.unit) == "mass"
     size = size_factor(f"{parts.name} {parts.prep}")
-    return RecipeLine(0, text, section, ingredient, amount, other, strength, prepared, states, per_jar, optional, size)
+    return RecipeLine(
+        number=0,
+        text=text,
+        section=section,
+        ingredient=ingredient,
+        amount=amount,
+        other=other,
+        strength=strength,
+        prepared=prepared,
+        states=states,
+        per_jar=per_jar,
+        optional=optional,
+        size=size,
+    )
 
 
 _JUICE_OF: Final = re.compile(

@@ -95,7 +95,6 @@ class MethodNotes:
     headspaces: list[tuple[int, float]] = field(default_factory=list)
     jars: list[tuple[int, str]] = field(default_factory=list)
     packs: list[tuple[int, Pack]] = field(default_factory=list)
-    simmer: float | None = None
     refused: list[RefusedMethod] = field(default_factory=list)
     fermented: int | None = None
     steam: int | None = None
@@ -106,9 +105,17 @@ class MethodNotes:
 
     def done(self) -> Method:
         return Method(
-            tuple(self.minutes), tuple(self.headspaces), tuple(self.jars), tuple(self.packs), self.simmer,
-            tuple(self.refused), self.fermented, self.steam, tuple(self.shape), self.salted, tuple(self.risks),
-        )  # fmt: skip
+            minutes=tuple(self.minutes),
+            headspaces_mm=tuple(self.headspaces),
+            jars=tuple(self.jars),
+            packs=tuple(self.packs),
+            refused=tuple(self.refused),
+            fermented=self.fermented,
+            steam=self.steam,
+            shape=tuple(self.shape),
+            salted=self.salted,
+            risks=tuple(self.risks),
+        )
 
 
 def _value(text: str) -> float | None:
@@ -188,7 +195,6 @@ def note_prose(text: str, line: int, notes: MethodNotes, in_process: bool = Fals
     notes.refused.extend(replace(said, line=line) for said in found.refused)
     notes.shape.extend((line, what) for _, what in found.shape)
     notes.risks.extend((line, risk, said) for _, risk, said in found.risks)
-    notes.simmer = found.simmer if found.simmer is not None else notes.simmer
     notes.fermented = line if found.fermented is not None else notes.fermented
     notes.steam = line if found.steam is not None else notes.steam
     notes.salted, notes.soak_kept = notes.salted or found.salted, notes.soak_kept or found.soak_kept
@@ -209,8 +215,6 @@ def _note(text: str, line: int, notes: MethodNotes, in_process: bool) -> bool:
         continues = in_process and bool(jars_named(sentence)) and not _SIMMER.search(sentence)
         if tied or continues:
             _note_minutes(sentence, line, notes)
-        elif simmer := _SIMMER.search(sentence):
-            notes.simmer = _value(simmer.group(1))
         in_process = tied or continues
         for match in _HEADSPACE.finditer(sentence):
             figures = [group for group in match.groups() if group]

@@ -74,7 +74,6 @@ class Method:
     headspaces_mm: tuple[tuple[int, float], ...] = ()
     jars: tuple[tuple[int, str], ...] = ()
     packs: tuple[tuple[int, Pack], ...] = ()
-    simmer_minutes: float | None = None
     refused: tuple[RefusedMethod, ...] = ()
     fermented: int | None = None
     steam: int | None = None

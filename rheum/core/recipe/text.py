@@ -165,7 +165,11 @@ class _Reader:
         self.outline: list[OutlineLine] = []
 
     def _is(self, number: int, kind: Kind, text: str) -> None:
-        self.outline.append(OutlineLine(number, kind, self.section, self.per_jar if self.section == "per-jar" else None, text))
+        self.outline.append(
+            OutlineLine(
+                number=number, kind=kind, section=self.section, per_jar=self.per_jar if self.section == "per-jar" else None, text=text
+            )
+        )
 
     def take(self, number: int, raw: str) -> None:
         raw = _BLANKS.sub(" ", raw)
@@ -283,7 +287,7 @@ class _Reader:
             return
         try:
             self.lines.append(
-                read_ingredient(raw, number, self.section, self.catalogue, self.per_jar if self.section == "per-jar" else None)
+                read_ingredient(raw, number, self.section, self.catalogue, per_jar=self.per_jar if self.section == "per-jar" else None)
             )
         except LineUnread as reason:
             self.unread.append(Unread(number, raw.strip(), str(reason), reason.name))

@@ -33,7 +33,7 @@ def written_amount(amount: Amount, line: FormulaLine, measures: Written) -> str:
         return f"{_rounded(ml / 1000)} l" if ml >= 1000 else f"{_rounded(ml)} ml"
     grams = ml / ml_per("cup", "us") * line.ingredient.g_per_cup
     text = f"{_rounded(grams / 1000)} kg" if grams >= 1000 else f"{_rounded(grams)} g"
-    return text + " prepared" if line.ingredient.role.role in ("produce", "herb") and line.ingredient.edible < 1 else text
+    return text + " prepared" if line.ingredient.role.food and line.ingredient.edible < 1 else text
 
 
 def _name(line: FormulaLine) -> str:

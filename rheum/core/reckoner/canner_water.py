@@ -53,7 +53,7 @@ def canner_water(asked: CannerWater, library: Library) -> Answer:
             f"filled to rack {RACK_MM:.0f} + jar {jar.height_mm:.0f} + {over:.0f} mm, {width:.0f} mm wide, less {asked.jars} × {jar.outside_ml:.0f} ml of jars",
             f"and {BOILING_ROOM_MM:.0f} mm of room for the boil: {high:.0f} mm",
         ),
-        gauge=Gauge(0, max(depth, high) * 1.05, high, f"{high:.0f} mm", depth, f"pot {depth:.0f} mm"),
+        gauge=Gauge(low=0, high=max(depth, high) * 1.05, value=high, says=f"{high:.0f} mm", line=depth, line_says=f"pot {depth:.0f} mm"),
         mind=mind,
         source="water over the lids: USDA Guide 1 (from memory); rack and room: common practice",
     )

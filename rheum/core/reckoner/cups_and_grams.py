@@ -62,7 +62,7 @@ def convert(asked: Convert, library: Library) -> Answer:
         line = read_ingredient(asked.text, 1, "jar", library.catalogue)
     except LineUnread as reason:
         raise ReckonError("text", str(reason)) from None
-    found = bulk(line.amount, line.ingredient, line.prepared, "us", line.size) if line.amount else None
+    found = bulk(line.amount, line.ingredient, line.prepared, "us", size=line.size) if line.amount else None
     if line.amount is None or found is None:
         raise ReckonError("text", f"What one {line.ingredient.name} weighs is not known. Write cups, grams or pounds.")
     item = line.ingredient
@@ -97,7 +97,7 @@ def trim_loss(asked: TrimLoss, library: Library, trims: Iterable[TrimRecord]) ->
         line = read_ingredient(asked.text, 1, "jar", library.catalogue)
     except LineUnread as reason:
         raise ReckonError("text", str(reason)) from None
-    found = bulk(line.amount, line.ingredient, False, "us", line.size) if line.amount else None
+    found = bulk(line.amount, line.ingredient, False, "us", size=line.size) if line.amount else None
     if line.amount is None or found is None:
         raise ReckonError("text", f"What one {line.ingredient.name} weighs is not known. Write grams or pounds.")
     bought, part = _middle(found.bought), usable(line.ingredient, trims)

@@ -54,7 +54,7 @@ def _by_pressure(hpa: float) -> Answer:
             f"height: (1 − ({hpa:.0f} / 1013.25)^(1/5.25588)) / 2.25577e-5 = {metres:.0f} m",
             f"saturation at that pressure: {point:.2f} °C",
         ),
-        gauge=Gauge(88, 101, point, f"{point:.1f} °C", 100.0, "100 °C"),
+        gauge=Gauge(low=88, high=101, value=point, says=f"{point:.1f} °C", line=100.0, line_says="100 °C"),
         mind="A weather report gives the pressure brought to sea level: use a barometer in the kitchen. Never let it lower the band that the map gives.",
         source="ISO 2533; IAPWS-IF97",
     )
@@ -75,7 +75,7 @@ def boiling(asked: Boiling) -> Answer:
         return Answer(
             f"Boiling at {_degrees(asked.reading_c)} stands for about {metres:.0f} m ({metres / 0.3048:,.0f} ft).",
             (f"pressure there: {pressure_pa(metres) / 100:.0f} hPa", "weather moves it by a few hundred feet"),
-            gauge=Gauge(0, 3048, max(0.0, metres), f"{metres:.0f} m", 1000 * 0.3048, "1,000 ft"),
+            gauge=Gauge(low=0, high=3048, value=max(0.0, metres), says=f"{metres:.0f} m", line=1000 * 0.3048, line_says="1,000 ft"),
             mind="Never let a thermometer lower the band that the map gives.",
             source="ISO 2533; IAPWS-IF97",
         )
@@ -90,7 +90,7 @@ def boiling(asked: Boiling) -> Answer:
             f"pressure: 1013.25 hPa × (1 − 2.25577e-5 × {metres:.0f})^5.25588 = {pressure_pa(metres) / 100:.0f} hPa",
             f"saturation at that pressure: {point:.2f} °C",
         ),
-        gauge=Gauge(88, 101, point, f"{point:.1f} °C", 100.0, "100 °C"),
+        gauge=Gauge(low=88, high=101, value=point, says=f"{point:.1f} °C", line=100.0, line_says="100 °C"),
         source="ISO 2533; IAPWS-IF97",
     )
 
@@ -113,7 +113,7 @@ def sterilise(asked: Sterilise) -> Answer:
     return Answer(
         f"{minutes} minutes in boiling water at {height}.",
         ("10 minutes up to 1,000 ft", f"{float(height.feet):,.0f} ft: {minutes - 10} more, 1 for each 1,000 ft or part above 1,000"),
-        gauge=Gauge(0, 20, minutes, f"{minutes} min", 10, "sea level"),
+        gauge=Gauge(low=0, high=20, value=minutes, says=f"{minutes} min", line=10, line_says="sea level"),
         mind="Needed where processing is under 10 minutes; clean hot jars do otherwise.",
         source="USDA Complete Guide, Guide 1 (from memory)",
     )
@@ -187,7 +187,7 @@ def steam_water(asked: SteamWater) -> Answer:
     return Answer(
         f"{gone:.1f} l of the {water:g} l boil away at full heat" + ("." if left > 0 else ": too little."),
         (f"{watts:g} W × {EFFICIENCY[asked.fuel]:g} × {minutes:g} min × 60 / 2257 kJ = {gone:.2f} l",),
-        gauge=Gauge(0, max(3.0, gone), gone, f"{gone:.1f} l", water, f"{water:g} l"),
+        gauge=Gauge(low=0, high=max(3.0, gone), value=gone, says=f"{gone:.1f} l", line=water, line_says=f"{water:g} l"),
         mind=mind,
     )
 

@@ -85,6 +85,8 @@ def pieces(asked: Pieces, library: Library) -> Answer:
             f"{jar.depth_mm:.0f} mm deep − {asked.headspace_mm:.0f} mm of headspace − {OVER_THE_TIPS_MM:.0f} mm of brine over the tips = {length:.0f} mm",
             f"three quarters of the floor: 0.75 × ({jar.body_mm:.0f} / {thick:g})² = {count}",
         ),
-        gauge=Gauge(0, jar.depth_mm, length, f"{length:.0f} mm", jar.depth_mm - asked.headspace_mm, "headspace"),
+        gauge=Gauge(
+            low=0, high=jar.depth_mm, value=length, says=f"{length:.0f} mm", line=jar.depth_mm - asked.headspace_mm, line_says="headspace"
+        ),
         mind="Pack snugly, not tightly: brine has to pass between.",
     )

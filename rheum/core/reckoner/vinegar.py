@@ -117,7 +117,7 @@ def titration(asked: Titration) -> Answer:
         tuple(
             f"{value:g} ml × {normality:g} × 6.005 / {sample:g} ml = {one:.2f} %" for value, one in zip(asked.readings, found, strict=True)
         ),
-        gauge=Gauge(0, max(10.0, mean), mean, f"{mean:.2f} %", CANNING_STRENGTH, "5 %"),
+        gauge=Gauge(low=0, high=max(10.0, mean), value=mean, says=f"{mean:.2f} %", line=CANNING_STRENGTH, line_says="5 %"),
         mind=mind,
         source="acetic acid 60.05 g/mol, one NaOH to each",
     )

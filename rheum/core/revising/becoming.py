@@ -318,17 +318,17 @@ def becoming(text: str, settings: Settings, formula_id: str, library: Library) -
         if end is None or written.destination == "shelf" or _limits(written) < _limits(end):
             whole, end, anew = fresh, written, True
     return Becoming(
-        formula_id,
-        match.formula.title,
-        round(scale, 4),
-        now.destination,
-        _limits(now),
-        steps,
-        whole,
-        sets,
-        end.destination,
-        _limits(end),
-        anew,
+        formula_id=formula_id,
+        formula_title=match.formula.title,
+        scale=round(scale, 4),
+        destination_now=now.destination,
+        limits_now=_limits(now),
+        steps=steps,
+        text=whole,
+        settings=sets,
+        destination=end.destination,
+        limits=_limits(end),
+        written_anew=anew,
     )
 
 
@@ -355,5 +355,5 @@ def _judged(text: str, settings: Settings, draft: Draft, library: Library) -> St
     try:
         verdict = check_text(changed, replace(settings, **{key: value for key, value in sets.items() if key != "formula_id"}), library)
     except UnreadableRecipe:
-        return Step(says, line, before, after, changes, "fridge", 0)
-    return Step(says, line, before, after, changes, verdict.destination, _limits(verdict))
+        return Step(says=says, line=line, before=before, after=after, changes=changes, destination="fridge", limits=0)
+    return Step(says=says, line=line, before=before, after=after, changes=changes, destination=verdict.destination, limits=_limits(verdict))

@@ -20,7 +20,10 @@ from rheum.core.recipe.text import read_recipe
 
 MOST: Final = 3
 _APART: Final = 1.02
-_LIQUID: Final = ("vinegar", "juice", "fresh-juice", "water", "fat")
+
+
+def _is_poured(item: Measured) -> bool:
+    return item.line.ingredient.role.liquid or item.role == "fat"
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +76,7 @@ class _Read:
         match = self.case.match
         if item.bulk is None:
             return None
-        if item.role in _LIQUID and item.bulk.ml:
+        if _is_poured(item) and item.bulk.ml:
             value = match.batch_ml(item) if match else item.bulk.ml[1]
         else:
             value = match.batch_grams(item) if match else item.bulk.grams[1]
@@ -112,7 +115,7 @@ def _factor(first: _Read, other: _Read) -> float:
 
 def _kinds(read: _Read) -> dict[str, float]:
     found: dict[str, float] = {}
-    for item in read.case.of_role("produce", "herb"):
+    for item in read.case.food:
         found[item.line.ingredient.id] = found.get(item.line.ingredient.id, 0.0) + (read.amount(item) or 0.0)
     return found
 
@@ -122,7 +125,12 @@ def _version(read: _Read) -> Version:
     worst = next((item.says for item in verdict.findings if item.level in ("stop", "limit")), None)
     tested = verdict.destination == "shelf" and verdict.formula is not None
     return Version(
-        verdict.title, verdict.destination, verdict.formula.title if verdict.formula else None, tested, round(read.factor, 4), worst
+        title=verdict.title,
+        destination=verdict.destination,
+        formula_title=verdict.formula.title if verdict.formula else None,
+        tested=tested,
+        factor=round(read.factor, 4),
+        worst=worst,
     )
 
 
@@ -190,7 +198,7 @@ def _lines(found: list[_Read]) -> list[Row]:
     rows = []
     for cells in _union(found).values():
         item = next(one for _, one in cells if one is not None)
-        write = ml if item.role in _LIQUID and item.bulk and item.bulk.ml else grams
+        write = ml if _is_poured(item) and item.bulk and item.bulk.ml else grams
         words = ["–" if one is None else write(value) if value is not None else "some" for value, one in cells]
         rows.append(_row(item.line.ingredient.name, "lines", [value for value, _ in cells], words))
     return rows
@@ -235,10 +243,10 @@ def _merged(found: list[_Read], settings: Settings, library: Library) -> Merged:
 def _merged_line(item: Measured, amount: float, all_items: list[Measured]) -> str:
     line = item.line
     figure = f"{amount:.4g}" if amount < 1000 else f"{amount:.0f}"
-    if item.role in _LIQUID and item.bulk and item.bulk.ml:
+    if _is_poured(item) and item.bulk and item.bulk.ml:
         strengths = [one.line.strength for one in all_items]
         known = [value for value in strengths if value is not None]
         strength = f" ({min(known):g}%)" if known and len(known) == len(strengths) else ""
         return f"{figure} ml {line.ingredient.name}{strength}"
-    prepared = "prepared " if item.role in ("produce", "herb") and line.ingredient.edible < 1 else ""
+    prepared = "prepared " if item.line.ingredient.role.food and line.ingredient.edible < 1 else ""
     return f"{figure} g {prepared}{line.ingredient.name}"

@@ -110,7 +110,15 @@ def _formula_line(line: RecipeLine, entry: Entry) -> FormulaLine:
     assert line.amount is not None
     per_jar = None if line.per_jar is None else (_class_named(line.per_jar) or entry.yield_jar) if line.per_jar else entry.yield_jar
     prep = _prep_of(line)
-    return FormulaLine(line.amount, line.ingredient, prep, per_jar, is_prep_only(line), line.optional, line.prepared)
+    return FormulaLine(
+        amount=line.amount,
+        ingredient=line.ingredient,
+        prep=prep,
+        per_jar=per_jar,
+        prep_only=is_prep_only(line),
+        optional=line.optional,
+        prepared=line.prepared,
+    )
 
 
 def _prep_of(line: RecipeLine) -> str:
@@ -284,15 +292,37 @@ def look(entry: Entry, library: Library) -> Looked:
         if line.amount is not None and line.section in ("jar", "per-jar") and line.ingredient.role.role in _TWICE
     )
     if refusals:
-        return Looked(recipe.title, tuple(refusals), twice, None, None, None, (), None)
+        return Looked(
+            title=recipe.title,
+            refusals=tuple(refusals),
+            twice=twice,
+            nearest_id=None,
+            nearest_title=None,
+            distance=None,
+            partings=(),
+            ph=None,
+        )
     shipped = Library(
-        library.catalogue, {k: f for k, f in library.formulas.items() if f.own is None}, library.jars, library.swaps, library.tinned
+        catalogue=library.catalogue,
+        formulas={k: f for k, f in library.formulas.items() if f.own is None},
+        jars=library.jars,
+        swaps=library.swaps,
+        tinned=library.tinned,
     )
     try:
         formula = formula_of(entry, recipe, own_id(recipe.title, library.formulas))
         profile(formula)
     except ValueError as error:
-        return Looked(recipe.title, (Refusal(f"{error}. Write it as a weight or in cups.", "text"),), twice, None, None, None, (), None)
+        return Looked(
+            title=recipe.title,
+            refusals=(Refusal(f"{error}. Write it as a weight or in cups.", "text"),),
+            twice=twice,
+            nearest_id=None,
+            nearest_title=None,
+            distance=None,
+            partings=(),
+            ph=None,
+        )
     refusals += _acid_refusals(formula, library) or _verdict_refusals(formula, recipe, shipped)
     lines = measure(recipe, "us")
     near = nearest(lines, shipped, entry.pack)[0]
@@ -316,9 +346,18 @@ def recheck(formula: Formula, library: Library) -> tuple[Refusal, ...]:
     assert formula.own is not None
     made = formula.yields
     entry = Entry(
-        formula_text(formula), formula.kind, formula.pack, formula.own, made.low, made.high, made.jar, formula.headspace_mm, formula.minutes,
-        formula.bands_ft, formula.weeks,
-    )  # fmt: skip
+        text=formula_text(formula),
+        kind=formula.kind,
+        pack=formula.pack,
+        source=formula.own,
+        yield_low=made.low,
+        yield_high=made.high,
+        yield_jar=made.jar,
+        headspace_mm=formula.headspace_mm,
+        minutes=formula.minutes,
+        bands_ft=formula.bands_ft,
+        weeks=formula.weeks,
+    )
     try:
         return look(entry, library).refusals
     except UnreadableRecipe as error:

@@ -24,7 +24,6 @@ from rheum.core.recipe.changes import Change, apply_changes
 SMALLEST: Final = 0.05
 LARGEST: Final = 50.0
 _TRIES: Final = 10
-_DOWN: Final = ("produce", "herb", "water", "fat", "thickener")
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,11 +49,6 @@ class Scaled:
     jars_low: int | None
     jars_high: int | None
     left: tuple[str, ...]
-
-
-def rounds_up(role: str) -> bool:
-    """Whether a line of a role is rounded up: acid, salt and spice are; produce, water, fat and thickener go down."""
-    return role not in _DOWN
 
 
 def scale_to(
@@ -102,9 +96,16 @@ def scale_to(
         if judged.verdict.destination == after.destination:
             new, changes, after = rounded, plain, judged.verdict
     return Scaled(
-        new, round(factor, 4), tuple(limits), tuple(changes), before.destination, after.destination, after.jars_low, after.jars_high,
-        _left(case),
-    )  # fmt: skip
+        text=new,
+        factor=round(factor, 4),
+        limits=tuple(limits),
+        changes=tuple(changes),
+        before=before.destination,
+        after=after.destination,
+        jars_low=after.jars_low,
+        jars_high=after.jars_high,
+        left=_left(case),
+    )
 
 
 def _to_be_finer(case: Case, brought: set[tuple[str, int | None]], exact: frozenset[int]) -> frozenset[int]:
@@ -125,7 +126,7 @@ def _written(text: str, case: Case, factor: float, exact: frozenset[int]) -> tup
         if line.number in exact and kind_of(line.amount.unit) != "count":
             changes.extend(times_exactly(case, line, factor))
         else:
-            changes.extend(scaled(case, line, factor, rounds_up(line.ingredient.role.role)))
+            changes.extend(scaled(case, line, factor, line.ingredient.role.rounds_up))
     changes = _merged(changes)
     return apply_changes(text, changes)[0], changes
 

@@ -19,6 +19,8 @@ _OFTEN_WEAK: Final = ("rice-vinegar", "balsamic-vinegar")
 
 
 def vinegar_not_food(case: Case) -> Iterator[Finding]:
+    """Cleaning and industrial acids stop the batch, and so does a vinegar stronger than any sold as food (FOOD_LIMIT, no tolerance). Source:
+    common practice."""
     for item in case.lines:
         line = item.line
         if line.ingredient.klass == "not-food" or (item.role == "vinegar" and line.strength is not None and line.strength > FOOD_LIMIT):
@@ -162,7 +164,7 @@ def acid_kind(case: Case) -> Iterator[Finding]:
     juices, vinegars = case.of_role("juice"), case.of_role("vinegar")
     if form.vinegar_ml and not form.juice_ml:
         for item in juices:
-            enough = match.vinegar_counted_ml * 1.0 >= form.vinegar_ml * _produce_scale(case) / TOLERANCE
+            enough = match.vinegar_counted_ml >= form.vinegar_ml * _produce_scale(case) / TOLERANCE
             if enough:
                 yield finding(
                     "acid-topped-up", f"{item.line.ingredient.name.capitalize()} on top of the formula's vinegar.", item.line.number
@@ -231,6 +233,8 @@ def _produce_scale(case: Case) -> float:
 
 
 def water_added(case: Case) -> Iterator[Finding]:
+    """Water against acid: at most the formula's share of it beside this much acid, with 2 % for rounding (TOLERANCE); none where the formula has
+    none. Source: USDA Guide 6 (from memory)."""
     match = case.match
     if match is None:
         return

@@ -23,7 +23,7 @@ _SPRIG_G: Final = 3.0
 def added(case: Case) -> Iterator[Finding]:
     """Produce that the formula has no place for: deny by default."""
     match = case.match
-    lines = list(case.of_role("produce", "herb")) if match is None else list(match.unmatched)
+    lines = list(case.food) if match is None else list(match.unmatched)
     for item in lines:
         ingredient = item.line.ingredient
         role = ingredient.role

@@ -29,6 +29,7 @@ def _formula(case: Case) -> Formula | None:
 
 
 def altitude_known(case: Case) -> Iterator[Finding]:
+    """No altitude, no minutes; above 10,000 ft the tables end. No tolerance. Source: USDA Guide 1 (from memory)."""
     height = case.settings.altitude
     if height is None:
         yield finding(
@@ -44,6 +45,7 @@ def altitude_known(case: Case) -> Iterator[Finding]:
 
 
 def pack(case: Case) -> Iterator[Finding]:
+    """The minutes are for the formula's pack, or for another that it was tested in. No tolerance. Source: USDA Guide 6 (from memory)."""
     formula = _formula(case)
     if formula and formula.minutes_for_pack(case.pack) is None:
         line = next((number for number, said in case.recipe.method.packs if said == case.pack), None)
@@ -57,6 +59,8 @@ def pack(case: Case) -> Iterator[Finding]:
 
 
 def jar_size(case: Case) -> Iterator[Finding]:
+    """A jar larger than any tested is a limit; between two sizes the larger one's minutes hold, below the smallest the smallest one's. No
+    tolerance. Source: USDA Guide 1 (from memory)."""
     formula = _formula(case)
     table = formula.minutes_for_pack(case.pack) if formula else None
     if not formula or not table:
@@ -103,6 +107,8 @@ def _named_jars(case: Case, table: Mapping[str, tuple[int, ...]]) -> Iterator[Fi
 
 
 def headspace(case: Case) -> Iterator[Finding]:
+    """The formula's headspace, within 1/16 inch up to 1/4 inch and 1/8 inch above that, and 0.15 mm for rounding. Source: USDA Guide 1 (from
+    memory); the tolerance is an own pick."""
     formula = _formula(case)
     if not formula:
         return
@@ -126,9 +132,19 @@ def minutes_needed(case: Case, formula: Formula, said: SaidMinutes) -> int | Non
     if said.jar is not None:
         named = case.library.jars.get(said.jar)
         size = process_class_of(CLASS_ML[said.jar]) if named is None else named.process_class
-        jar = named or Jar(said.jar, said.jar, CLASS_ML[said.jar], 0, 0, 0, 0, size or "half-gallon", "us")
+        jar = named or Jar(
+            id=said.jar,
+            title=said.jar,
+            volume_ml=CLASS_ML[said.jar],
+            depth_mm=0,
+            mouth_mm=0,
+            body_mm=0,
+            mass_g=0,
+            process_class=size or "half-gallon",
+            family="us",
+        )
     height = altitude(said.altitude_ft, "ft") if said.altitude_ft is not None else altitude(0, "ft")
-    found = process_for(formula, jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices)
+    found = process_for(formula, jar, case.pack, height, method="bath", headspace_mm=formula.headspace_mm, choices=case.settings.choices)
     return found.minutes if found else None
 
 
@@ -137,6 +153,8 @@ def _time(minutes: float) -> str:
 
 
 def minutes(case: Case) -> Iterator[Finding]:
+    """Minutes said in the text against the formula's at sea level (or at the height beside them), minutes asked against those of the kitchen:
+    fewer is a limit, more a caution. No tolerance. Source: USDA Guide 6 (from memory)."""
     formula = _formula(case)
     height = case.settings.altitude
     if not formula:
@@ -156,7 +174,11 @@ def minutes(case: Case) -> Iterator[Finding]:
             )
         elif said.minutes > needed:
             yield finding("time-long", f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.", said.line)
-    own = process_for(formula, case.jar, case.pack, height, "bath", formula.headspace_mm, case.settings.choices) if height else None
+    own = (
+        process_for(formula, case.jar, case.pack, height, method="bath", headspace_mm=formula.headspace_mm, choices=case.settings.choices)
+        if height
+        else None
+    )
     asked = case.settings.minutes
     if asked is None or own is None or height is None:
         return
@@ -174,10 +196,13 @@ def minutes(case: Case) -> Iterator[Finding]:
 
 
 def steam_cap(case: Case) -> Iterator[Finding]:
+    """A steam canner boils dry: at most 45 minutes in it. No tolerance. Source: extension studies of atmospheric steam canners (from memory)."""
     formula, height = _formula(case), case.settings.altitude
     if case.settings.method != "steam" or not formula or not height:
         return
-    found = process_for(formula, case.jar, case.pack, height, "steam", formula.headspace_mm, case.settings.choices)
+    found = process_for(
+        formula, case.jar, case.pack, height, method="steam", headspace_mm=formula.headspace_mm, choices=case.settings.choices
+    )
     total = max(found.minutes if found else 0, case.settings.minutes or 0)
     if total > STEAM_CAP_MINUTES:
         yield finding(
@@ -189,6 +214,7 @@ def steam_cap(case: Case) -> Iterator[Finding]:
 
 
 def refused(case: Case) -> Iterator[Finding]:
+    """Ways of processing that no tested method uses, and fermentation, said in the text. Source: USDA Guide 1 (from memory)."""
     point = f"{boiling_point_c(float(case.settings.altitude.metres)):.1f} °C here" if case.settings.altitude else "a full rolling boil"
     for said in case.recipe.method.refused:
         yield finding(

@@ -25,6 +25,8 @@ _MUCH_LESS: Final = 0.75
 
 
 def no_tested_formula(case: Case) -> Iterator[Finding]:
+    """A recipe that no formula lies near (CUT_OFF of the distance), or that has none of its formula's main produce. No tolerance. Source:
+    USDA Guide 1 (from memory)."""
     near = case.near[0]
     if case.match is None:
         yield finding(
@@ -45,8 +47,10 @@ def no_tested_formula(case: Case) -> Iterator[Finding]:
 
 
 def low_acid_alone(case: Case) -> Iterator[Finding]:
-    low = [i for i in case.of_role("produce", "herb") if i.line.ingredient.role.low_acid]
-    acids = case.of_role("vinegar", "juice", "fresh-juice", "citric")
+    """Low-acid food without any acid, or whose estimate lies above pH 4.6 even at its low end, stops the batch; an acid that was not read is
+    no absence of one. Source: 21 CFR 113 and 114 (from memory)."""
+    low = [i for i in case.food if i.line.ingredient.role.low_acid]
+    acids = case.acids
     if low and not acids and not _acid_unread(case):
         yield finding(
             "low-acid-alone",
@@ -65,16 +69,12 @@ def low_acid_alone(case: Case) -> Iterator[Finding]:
 
 def _acid_unread(case: Case) -> bool:
     """Whether a line that was not understood names an acid: then “no acid” would be a guess."""
-    return any(
-        match.ingredient.role.role in ("vinegar", "juice", "fresh-juice", "citric")
-        for item in case.recipe.unread
-        for match in case.library.catalogue.within(words_of(item.text))
-    )
+    return any(match.ingredient.role.acid for item in case.recipe.unread for match in case.library.catalogue.within(words_of(item.text)))
 
 
 def produce_state(case: Case) -> Iterator[Finding]:
     """Unfit, mouldy, wild."""
-    for item in case.of_role("produce", "herb"):
+    for item in case.food:
         line = item.line
         if "mouldy" in line.states:
             yield finding(
@@ -114,7 +114,7 @@ def amounts(case: Case) -> Iterator[Finding]:
             Remedy(f"Add {ml(match.profile.acid_ml * match.scale)} of the formula's acid.", more_acid(case, 1.0)),
         )
         return
-    for item in case.of_role("produce", "herb"):
+    for item in case.food:
         if item.bulk is None:
             yield finding(
                 "line-unread",
@@ -216,6 +216,7 @@ def cloves_let_pass(case: Case) -> bool:
 
 
 def garlic_clove(case: Case) -> Iterator[Finding]:
+    """Whole cloves in a brined whole-vegetable pickle, one a pint at most, are let pass as a note. Source: own pick, on the safe side."""
     match = case.match
     if match is None or not cloves_let_pass(case):
         return
@@ -354,6 +355,6 @@ def _mix_changed(case: Case, pair: Pair) -> bool:
     was = sum(
         in_measure(held, pair.slot.measure) or 0.0
         for line in own
-        if (held := bulk(line.amount, line.ingredient, line.prepared, "us", size_factor(line.prep)))
+        if (held := bulk(line.amount, line.ingredient, line.prepared, "us", size=size_factor(line.prep)))
     )
     return here > was * match.scale * _TENTH_MORE

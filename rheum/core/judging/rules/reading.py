@@ -20,6 +20,7 @@ _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 
 
 def unread(case: Case) -> Iterator[Finding]:
+    """What was not understood keeps the jars off the shelf, whatever it is. No tolerance. Source: own pick, on the safe side."""
     for item in case.recipe.unread:
         changes = sentence_removed(case, item.line, item.sentence) if item.sentence else ()
         way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else None
@@ -32,9 +33,7 @@ def assumed(case: Case) -> Iterator[Finding]:
     said = []
     if case.family_assumed and any(differs_by_country(amount.unit) for amount in amounts):
         said.append(f"cups and spoons as {_FAMILY_NAME[case.family]} ones")
-    if any(
-        kind_of(a.unit) == "count" for line in case.recipe.in_jar if (a := line.amount) and line.ingredient.role.role in ("produce", "herb")
-    ):
+    if any(kind_of(a.unit) == "count" for line in case.recipe.in_jar if (a := line.amount) and line.ingredient.role.food):
         said.append("counts by the usual weight of one")
     if any(amount.is_range for amount in amounts):
         said.append("ranges by the end that looks worse")
@@ -70,7 +69,7 @@ def amounts_disagree(case: Case) -> Iterator[Finding]:
     for line in case.recipe.in_jar:
         if line.amount is None or line.other is None:
             continue
-        one, other = (bulk(amount, line.ingredient, line.prepared, case.family, line.size) for amount in (line.amount, line.other))
+        one, other = (bulk(amount, line.ingredient, line.prepared, case.family, size=line.size) for amount in (line.amount, line.other))
         if one is None or other is None:
             continue
         low, high = sorted((sum(one.grams), sum(other.grams)))

@@ -28,6 +28,8 @@ def _total(case: Case, items: list[Measured], end: int) -> float:
 
 
 def salt(case: Case) -> Iterator[Finding]:
+    """Salt is for taste: more or less than 6 % off (spoons of plain and pickling salt differ so much) is a caution, and so are salts with
+    additives and salt where the formula has none. Source: USDA Guide 6 (from memory)."""
     salts = case.of_role("salt")
     for item in salts:
         if item.line.ingredient.klass == "salt-additives":
@@ -70,6 +72,8 @@ def _by_weight(case: Case, item: Measured) -> tuple[Change, ...]:
 
 
 def sweetener(case: Case) -> Iterator[Finding]:
+    """Sugar may be changed with a caution; syrup and honey beyond the formula's volume of sugar (2 %) thin the acid and are a limit, and so is
+    any sweetener where the formula has none. Source: USDA Guide 6 (from memory)."""
     match = case.match
     if match is None:
         return
@@ -114,6 +118,8 @@ def sweetener(case: Case) -> Iterator[Finding]:
 
 
 def spices(case: Case) -> Iterator[Finding]:
+    """Dried spices may be changed freely, as a note; beyond the formula's own and 3 % of the whole by weight they thicken the jar, a limit.
+    Source: USDA Guide 6 (from memory); the 3 % is an own pick."""
     match = case.match
     if match is None:
         return
@@ -144,13 +150,15 @@ def spices(case: Case) -> Iterator[Finding]:
 
 
 def fat(case: Case) -> Iterator[Finding]:
+    """Oil where the formula has none, or more than it has (2 %), is a limit; food under more oil than acid and water, in no formula with oil,
+    stops the batch. Source: common practice; 21 CFR 113 and 114 (from memory)."""
     match = case.match
     fats = case.of_role("fat")
     if not fats:
         return
     oil = sum(i.bulk.ml[1] for i in fats if i.bulk and i.bulk.ml and not i.per_jar)
     liquid = sum(i.bulk.ml[0] for i in case.of_role("vinegar", "juice", "water") if i.bulk and i.bulk.ml)
-    food = case.of_role("produce", "herb")
+    food = case.food
     tested = match is not None and match.profile.fat_ml > 0
     if food and oil > liquid and not tested:
         yield finding(
@@ -188,6 +196,7 @@ def fat(case: Case) -> Iterator[Finding]:
 
 
 def thickener(case: Case) -> Iterator[Finding]:
+    """A thickener that the formula was not tested with, or more of it than it has (2 %), is a limit. Source: USDA Guide 3 (from memory)."""
     match = case.match
     for item in case.of_role("thickener"):
         ingredient = item.line.ingredient
@@ -203,6 +212,7 @@ def thickener(case: Case) -> Iterator[Finding]:
 
 
 def alkali(case: Case) -> Iterator[Finding]:
+    """An alkali that reaches the jar stops the batch; a lime soak is a limit where the formula has none. No tolerance. Source: common practice."""
     for line in case.recipe.lines:
         if line.ingredient.role.role != "alkali":
             continue
@@ -225,6 +235,7 @@ def alkali(case: Case) -> Iterator[Finding]:
 
 
 def firming(case: Case) -> Iterator[Finding]:
+    """Calcium chloride and old-fashioned alum are notes, whatever the amount. Source: common practice."""
     for item in case.of_role("firming"):
         says = (
             "Alum does nothing in a quick pickle."
@@ -235,7 +246,8 @@ def firming(case: Case) -> Iterator[Finding]:
 
 
 def frozen_or_tinned(case: Case) -> Iterator[Finding]:
-    for item in case.of_role("produce", "herb"):
+    """Frozen produce in a hot pack is a note, in a raw pack a limit; tinned produce is judged where it stands in. Source: common practice."""
+    for item in case.food:
         line = item.line
         if "frozen" in line.states:
             level: Level = "limit" if case.pack == "raw" else "note"

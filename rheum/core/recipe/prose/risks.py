@@ -76,20 +76,20 @@ _LEFT_OUT: Final = (
     rf"|\b(?:as much|only as much)\s+{_LITTLE}{_ACID}\s+as you|\badd\s+{_LITTLE}{_ACID}\s+to taste\b"
 )
 RISKS: Final = (
-    ProseRisk("water-added", "The text thins it with water, and does not say how much.", _TOP_UP, _words(_WATERED), _WATER_ELSEWHERE, whole=True),
+    ProseRisk(code="water-added", says="The text thins it with water, and does not say how much.", fix=_TOP_UP, pattern=_words(_WATERED), unless=_WATER_ELSEWHERE, whole=True),
     ProseRisk(
-        "water-added", "The text puts water into the jars, and does not say how much.", _TOP_UP,
-        _words(
+        code="water-added", says="The text puts water into the jars, and does not say how much.", fix=_TOP_UP,
+        pattern=_words(
             r"\b(?:top|fill|finish)\w*\b(?![^.;,]{0,16}\b(?:pot|pan|canner|bath|kettle)\b)[^.;,]{0,25}?\b(?:jars?|up)\b[^.;,]{0,15}?\bwith\s+(?:\w+\s+){0,3}?water\b"
             r"|\b(?:add|tip|splash|slosh)\w*\b[^.;,]{0,30}?\bwater\b[^.;,]{0,12}\b(?:to|in|into)\b(?! cover)[^.;,]{0,12}\bjars?\b"
             r"|\b(?:dilut|weaken|thin|cut)\w*\b[^.;]{0,20}\b(?:vinegar|brine|lemon juice|lime juice)\b[^.;]{0,12}\bwater\b"
             r"|\b(?:pour|put|run)\w*\b[^.;]*(?<!vinegar and )(?<!vinegar, )\bwater\b(?! mix| and vinegar|, vinegar)[^.;]*\b(?:in|into|over)\b[^.;]*\bjars?\b(?![^.;]*\b(?:empt|swirl|tip (?:it )?out))|\b(?:packed|filled|full) jars?\b[^.;]*\bwith (?:\w+ )?water\b"
         ),
-        _words(r"\b(?:canner|canning pot|warm|heat|hot jars|keep|empty|steril\w*|preheat|clean|wash|rins\w* (?:the )?(?:empty )?jars|inch|never water)\b"),
+        unless=_words(r"\b(?:canner|canning pot|warm|heat|hot jars|keep|empty|steril\w*|preheat|clean|wash|rins\w* (?:the )?(?:empty )?jars|inch|never water)\b"),
     ),
     ProseRisk(
-        "acid-reduced", "The method leaves out a part of the acid, and how much is left cannot be judged.", _ALL_OF_IT,
-        _words(_LEFT_OUT), _MEANT_TO_GO,
+        code="acid-reduced", says="The method leaves out a part of the acid, and how much is left cannot be judged.", fix=_ALL_OF_IT,
+        pattern=_words(_LEFT_OUT), unless=_MEANT_TO_GO,
     ),
     ProseRisk(  # Syrups for pickles boil 5 to 15 minutes (common practice).
         "acid-reduced", "The method boils a part of the acid away, and how much is left cannot be judged.", "Boil it no longer than 15 minutes.",
@@ -99,8 +99,8 @@ RISKS: Final = (
         ),
     ),
     ProseRisk(
-        "acid-reduced", "The text puts something else in the place of the acid.", _AS_LISTED,
-        _words(
+        code="acid-reduced", says="The text puts something else in the place of the acid.", fix=_AS_LISTED,
+        pattern=_words(
             rf"\b(?:instead of|in place of|rather than|in lieu of)\s+{_LITTLE}{_ACID}"
             rf"|\b(?:swap|replac|substitut|exchang)\w*\s+(?:\w+\s+){{0,4}}?(?:for\s+)?{_ACID}"
             rf"|{_ACID}[^.;]{{0,30}}\b(?:instead\b|in its place|works? (?:too|as well|just as well|fine)|will do\b)"
@@ -108,24 +108,24 @@ RISKS: Final = (
             r"|\b(?:lemons?|limes?)\b[^.;]{0,20}\b(?:works? (?:too|as well|fine)|will do)\b"
         ),
         # Another vinegar of five per cent, or bottled juice for vinegar, is permitted: the list tells.
-        _words(r"\b(?:white|cider|malt|distilled|spirit|apple)\b[^.;]{0,12}\bvinegar\b|\bbottled (?:lemon|lime)\b[^.;]*\bvinegar\b|\b(?:any|whatever|home-?made|your own)\b[^.;]*\bvinegar\b|\bfor (?:colou?r|flavou?r)\b"),
+        unless=_words(r"\b(?:white|cider|malt|distilled|spirit|apple)\b[^.;]{0,12}\bvinegar\b|\bbottled (?:lemon|lime)\b[^.;]*\bvinegar\b|\b(?:any|whatever|home-?made|your own)\b[^.;]*\bvinegar\b|\bfor (?:colou?r|flavou?r)\b"),
     ),
     ProseRisk(
-        "juice-fresh", "The text takes fresh lemons or limes.", "Use bottled juice.",
-        _words(r"\bfresh(?:ly[- ]squeezed)? (?:lemon|lime)s?(?: juice)?\b"), _words(r"\b(?:slices?|zest|peel|rind|wedges?|serv\w*|table)\b"),
+        code="juice-fresh", says="The text takes fresh lemons or limes.", fix="Use bottled juice.",
+        pattern=_words(r"\bfresh(?:ly[- ]squeezed)? (?:lemon|lime)s?(?: juice)?\b"), unless=_words(r"\b(?:slices?|zest|peel|rind|wedges?|serv\w*|table)\b"),
     ),
     ProseRisk(
-        "vinegar-too-weak", "The text lets a vinegar under 5 % in.", "Use a vinegar labelled 5 % or more.",
-        _words(r"\b[0-4](?:[.,]\d+)? ?(?:%|per ?cent)[^.;]{0,25}\b(?:vinegar|acid)|\b(?:vinegar|acid\w*)\b[^.;]{0,25}?\b(?<![.\d])[0-4](?:[.,]\d+)? ?(?:%|per ?cent)"),
-        _words(r"\b(?:too weak|unsafe|not (?:safe|strong)|is not|below|some (?:bottles )?are|check)\b"),
+        code="vinegar-too-weak", says="The text lets a vinegar under 5 % in.", fix="Use a vinegar labelled 5 % or more.",
+        pattern=_words(r"\b[0-4](?:[.,]\d+)? ?(?:%|per ?cent)[^.;]{0,25}\b(?:vinegar|acid)|\b(?:vinegar|acid\w*)\b[^.;]{0,25}?\b(?<![.\d])[0-4](?:[.,]\d+)? ?(?:%|per ?cent)"),
+        unless=_words(r"\b(?:too weak|unsafe|not (?:safe|strong)|is not|below|some (?:bottles )?are|check)\b"),
     ),
     ProseRisk(
-        "vinegar-strength-unknown", "The text lets a vinegar of unknown strength in.", "Use a vinegar labelled 5 % or more.",
-        _words(
+        code="vinegar-strength-unknown", says="The text lets a vinegar of unknown strength in.", fix="Use a vinegar labelled 5 % or more.",
+        pattern=_words(
             r"\b(?:mild|low-acid|weak|cheap(?:est)?)\s+(?:vinegar|brine)\b|\b(?:any|whatever|home-?made|your own)(?: \w+){0,2} vinegar\b"
             r"|\b(?:rice|balsamic|palm|cane|coconut|date)\b(?: wine)? vinegar\b[^.;]*\b(?:may|can|could|instead|works?|will do|too|as well)\b|\b(?:or|use|try) (?:rice|balsamic|palm|cane|coconut)(?: wine)? vinegar\b"
         ),
-        _words(r"\b(?:left|spilt|drips?|at least 5|labelled 5|of 5 ?%)\b"),
+        unless=_words(r"\b(?:left|spilt|drips?|at least 5|labelled 5|of 5 ?%)\b"),
     ),
     ProseRisk(
         "line-unread", "The text takes more of something, and how much cannot be judged.", "Put the whole amount on its own line.",
@@ -135,27 +135,27 @@ RISKS: Final = (
         ),
     ),
     ProseRisk(
-        "ingredient-added", "The text lets in whatever there is.", "Give each thing a line of its own with its amount, or leave it out.",
-        _words(
+        code="ingredient-added", says="The text lets in whatever there is.", fix="Give each thing a line of its own with its amount, or leave it out.",
+        pattern=_words(
             r"\b(?:other|mixed)\s+(?:\w+\s+)?(?:vegetables?|veg|veggies|fruits?)\b(?! (?:mixture|oil|brush|peeler))(?![^.;]*\bto the (?:pan|pot|brine|vinegar|syrup|boiling))"
             r"|\b(?:any|whatever|left-?over|more|extra)\s+(?:\w+\s+)?(?:vegetables?|veg|veggies|fruits?)\b(?! (?:mixture|oil|brush|peeler))"
             r"|\bwhatever (?:needs|you (?:have|like)|is|'s)\b|\bodds and ends\b|\bfeel free to (?:add|throw in|put in)\b(?! (?:\w+ )?(?:spices?|herbs|chilli|pepper flakes|sugar|salt))"
         ),
-        _words(r"\b(?:wash|rinse|remaining|sound|bruis\w*|recipe|jar with)\b"),
+        unless=_words(r"\b(?:wash|rinse|remaining|sound|bruis\w*|recipe|jar with)\b"),
     ),
     ProseRisk(
-        "thickener-added", "The text thickens it.", "Thicken it on opening.",
-        _words(r"\bthicken\w*\s+(?:\w+\s+){0,3}?with\b|\bslurry\b|\broux\b|\badd (?:some |a little )?thickener\b"),
-        _words(r"\b(?:serv\w+|on opening|when (?:you )?open\w*|before eating)\b"),
+        code="thickener-added", says="The text thickens it.", fix="Thicken it on opening.",
+        pattern=_words(r"\bthicken\w*\s+(?:\w+\s+){0,3}?with\b|\bslurry\b|\broux\b|\badd (?:some |a little )?thickener\b"),
+        unless=_words(r"\b(?:serv\w+|on opening|when (?:you )?open\w*|before eating)\b"),
     ),
     ProseRisk(
-        "produce-unfit", "The text takes produce that is not sound.", "Use fresh, firm, sound produce; cut bruises away, throw out what is mouldy.",
-        _words(
+        code="produce-unfit", says="The text takes produce that is not sound.", fix="Use fresh, firm, sound produce; cut bruises away, throw out what is mouldy.",
+        pattern=_words(
             r"\b(?:over-?ripe|bruise[sd]?|windfalls?|frost(?:ed|[- ]?bitten|[- ]?killed)?|mou?ldy?|rott(?:en|ing)|yellowing|past (?:its|their) (?:best|prime)|soft spots?)\b[^.;]*\b(?:fine|will do|ok|okay|too|go on|welcome|works?|perfect|good enough|ideal)\b"
             r"|\b(?:use|take|add|put in|includ\w+)\b[^.;]*\b(?:over-?ripe|bruised|windfalls?|frost(?:ed|[- ]?bitten|[- ]?killed)|mou?ldy|rott(?:en|ing)|yellowing|past (?:its|their) (?:best|prime))\b"
             r"|\b(?:scrape|skim|lift|cut) (?:off|away|out) (?:any |the )?mou?ld\b"
         ),
-        _words(r"\b(?:cut (?:out|away|off) (?:any |the |all )?bruis\w*|discard|throw (?:out|away)|reject|sort out|unfit)\b"),
+        unless=_words(r"\b(?:cut (?:out|away|off) (?:any |the |all )?bruis\w*|discard|throw (?:out|away)|reject|sort out|unfit)\b"),
     ),
     ProseRisk(
         "method-refused", "The text keeps to no minutes.", _IN_THE_BATH,
@@ -185,13 +185,13 @@ RISKS: Final = (
         ), forbidden_counts=True,
     ),
     ProseRisk(
-        "method-refused", "The text closes the jars with something that does not seal.", _IN_THE_BATH,
-        _words(
+        code="method-refused", says="The text closes the jars with something that does not seal.", fix=_IN_THE_BATH,
+        pattern=_words(
             r"\b(?:cover|close|tie|seal|stopper|cap)\w*\b[^.;]*\b(?:(?<!parchment )paper|cellophane|cling ?film|plastic wrap|foil|cork\w*|rubber bands?|string)\b"
             r"|\b(?:paper|cellophane|cling ?film|cloth)\b[^.;]*\b(?:to|for) (?:cover|clos|tie|seal)\w*[^.;]*\bjars?\b"
             r"|\bjars?\b[^.;]*\b(?:corks?\b|cork stoppers?|cellophane)"
         ),
-        _words(r"\b(?:stand|overnight|soak|bowl|pan|pot|basin|cool\w*|gift|label|crock)\b"),
+        unless=_words(r"\b(?:stand|overnight|soak|bowl|pan|pot|basin|cool\w*|gift|label|crock)\b"),
     ),
     ProseRisk(
         "method-refused", "The text keeps the jars without processing them.", _IN_THE_BATH,
@@ -201,50 +201,50 @@ RISKS: Final = (
         ),
     ),
     ProseRisk(
-        "pack-changed", "The text fills the jars with cold brine.", "Fill with boiling brine.",
-        _words(r"\b(?:cold|cooled|room[- ]temperature) (?:brine|vinegar)\b|\b(?:brine|vinegar)\b[^.;]{0,12}\bover cold\b"),
-        _words(r"\b(?:soak\w*|overnight|refrigerat\w*|salt\w*)\b"), whole=True,
+        code="pack-changed", says="The text fills the jars with cold brine.", fix="Fill with boiling brine.",
+        pattern=_words(r"\b(?:cold|cooled|room[- ]temperature) (?:brine|vinegar)\b|\b(?:brine|vinegar)\b[^.;]{0,12}\bover cold\b"),
+        unless=_words(r"\b(?:soak\w*|overnight|refrigerat\w*|salt\w*)\b"), whole=True,
     ),
     ProseRisk(
-        "jar-larger", "The text names a vessel that nobody timed.", "Use canning jars of the size that the minutes are for.",
-        _words(r"\b(?:growlers?|buckets?|pails?|barrels?|demijohns?|carboys?)\b"), _words(r"\b(?:ice|soak\w*|wash\w*|compost|carry)\b"),
+        code="jar-larger", says="The text names a vessel that nobody timed.", fix="Use canning jars of the size that the minutes are for.",
+        pattern=_words(r"\b(?:growlers?|buckets?|pails?|barrels?|demijohns?|carboys?)\b"), unless=_words(r"\b(?:ice|soak\w*|wash\w*|compost|carry)\b"),
     ),
     ProseRisk(
-        "method-refused", "The text leaves out what the altitude adds.", "Take the minutes shown: they count the altitude.",
-        _words(
+        code="method-refused", says="The text leaves out what the altitude adds.", fix="Take the minutes shown: they count the altitude.",
+        pattern=_words(
             r"\b(?:altitude|elevation|height above)\b[^.;]*\b(?:not bother|don'?t (?:bother|adjust|worry)|ignor\w+|never (?:mind|adjust)|no need|does(?:n'?t| not) matter|skip)\b"
             r"|\b(?:not bother|don'?t (?:bother|adjust|worry)|ignor\w+|never (?:mind|adjust)|no need|skip|without)\b[^.;]*\b(?:altitude|elevation|extra minutes)\b"
         ),
-        _words(r"\d|\bsea level\b"), forbidden_counts=True,
+        unless=_words(r"\d|\bsea level\b"), forbidden_counts=True,
     ),
     ProseRisk(
-        "method-refused", "The text heats the jars in something that is no canner.", _IN_THE_BATH,
-        _words(
+        code="method-refused", says="The text heats the jars in something that is no canner.", fix=_IN_THE_BATH,
+        pattern=_words(
             r"\bbak(?:e|ed|ing)\b[^.;]*\bjars?\b|\b(?:process|jars?)\b[^.;]*\b(?:steamer basket|steaming basket|colander|wok|bain[- ]marie|double boiler)\b"
             r"|\bsteam\w*\s+(?:the\s+)?(?:filled\s+|closed\s+)?jars?\b(?![^.;]*\bcanner)"
         ),
-        _words(r"\b(?:empty|steril\w+|clean jars?|warm)\b"),
+        unless=_words(r"\b(?:empty|steril\w+|clean jars?|warm)\b"),
     ),
     ProseRisk(
-        "method-refused", "The text relies on the hot food to seal the jar by itself.", _IN_THE_BATH,
-        _words(
+        code="method-refused", says="The text relies on the hot food to seal the jar by itself.", fix=_IN_THE_BATH,
+        pattern=_words(
             r"\b(?:hot |boiling )?(?:brine|heat|food|relish|salsa|chutney|sauce|steam|contents|they|it|lids?|jars?)\b (?:will |should |then |itself |do )?(?:seals?|suck|pull|draws?)\b (?:the |its |their )?(?:jars?|lids?|themselves|itself|shut|down|tight)"
             r"|\blids? on,? (?:and )?(?:that'?s (?:it|all)|done|finished|ready)\b"
         ),
-        _words(r"\b(?:process\w*|canner|boiling water|after)\b"),
+        unless=_words(r"\b(?:process\w*|canner|boiling water|after)\b"),
     ),
     ProseRisk(
-        "fermented", "The text lets it sour or work by itself.", "Keep it in the refrigerator, or begin from a quick pickle with vinegar.",
-        _words(
+        code="fermented", says="The text lets it sour or work by itself.", fix="Keep it in the refrigerator, or begin from a quick pickle with vinegar.",
+        pattern=_words(
             r"\b(?:lids? (?:\w+ )?(?:ajar|off|open)|jars? (?:\w+ )?open)\b[^.;]*\b(?:days?|weeks?|overnight)\b|\buntil (?:it|they) (?:smells?|tastes?|turns?|goes?|go|gets?) (?:\w+ )?(?:sour|tangy|funky|fizzy)\b|\b(?:in|to) a warm (?:place|spot|room|cupboard)\b"
             r"|\b(?:days?|weeks?)\b[^.;]*\bbefore (?:sealing|closing|processing|capping|putting (?:on )?the lids)\b"
         ),
-        _words(r"\b(?:refrigerat\w*|fridge|chill\w*)\b"),
+        unless=_words(r"\b(?:refrigerat\w*|fridge|chill\w*)\b"),
     ),
     ProseRisk(
-        "alkali-added", "The text takes acid away with an alkali.", "Leave it out; for a milder taste add sugar on opening.",
-        _words(r"\b(?:neutrali[sz]|de-?acidif)\w*|\bantacids?\b|\b(?:wood )?ash(?:es)?\b(?= (?:in|water|keeps))"),
-        _words(r"\b(?:smell\w*|odou?r)\b"),
+        code="alkali-added", says="The text takes acid away with an alkali.", fix="Leave it out; for a milder taste add sugar on opening.",
+        pattern=_words(r"\b(?:neutrali[sz]|de-?acidif)\w*|\bantacids?\b|\b(?:wood )?ash(?:es)?\b(?= (?:in|water|keeps))"),
+        unless=_words(r"\b(?:smell\w*|odou?r)\b"),
     ),
     ProseRisk(
         "pack-changed", "The text packs frozen produce into the jars.", "Thaw it, weighed before, in a hot pack.",
