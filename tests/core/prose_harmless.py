@@ -1,5 +1,13 @@
 """What real methods are full of: at no formula may it cost the shelf (test_prose_risks.py)."""
 
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.ingredients import words_of
+from rheum.reference.loading import library
+
 HARMLESS = [
     "Wash and dry everything well before you begin.",
     "Date and label each jar.",
@@ -256,3 +264,17 @@ HARMLESS = [
     "Once the jars are filled, bring the water back to a full boil.",
     "The water level must stay above the lids; add boiling water when it drops.",
 ]
+
+
+def formulas_for(sentence: str, formulas: Mapping[str, Formula]) -> list[Formula]:
+    """The formulas at which a harmless sentence is judged. What it names depends on the lines: a sentence about food is held against
+    every formula; what is said of jars and heat is read alike everywhere, so each is held against four, and every formula meets some."""
+    all_of_them = list(formulas.values())
+    if _names_food(sentence):
+        return all_of_them
+    start = sum(map(ord, sentence)) % len(all_of_them)
+    return [all_of_them[(start + step * 10) % len(all_of_them)] for step in range(4)]
+
+
+def _names_food(sentence: str) -> bool:
+    return any(found.ingredient.role.role not in ("water", "vinegar") for found in library().catalogue.within(words_of(sentence)))

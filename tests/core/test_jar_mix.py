@@ -17,7 +17,7 @@ LADLE = 0.1  # of the smallest jar: stays on the ladle, no part jar
 
 def by_trying(volume: float, choices: list[Choice]) -> tuple[bool, float, int]:
     """Whether a part jar is left, what is over, and the jars: the best of every combination."""
-    usable = [one for one in choices if (one.count and one.room_ml <= volume) or one.count]
+    usable = [one for one in choices if one.count]
     smallest = min(one.room_ml for one in usable)
     found = []
     for counts in itertools.product(*(range(one.count + 1) for one in usable)):
