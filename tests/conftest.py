@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import os
+import shutil
 import threading
 import time
 from collections.abc import Iterator
@@ -101,7 +102,15 @@ def empty_server(tmp_path: Path) -> Iterator[Running]:
     yield from serve(open_data(tmp_path, "kitchen"), "kitchen", MovableClock())
 
 
+@pytest.fixture(scope="session")
+def told_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The demo kitchen, told once; each test has a copy of its own."""
+    return make_demo(tmp_path_factory.mktemp("demo"))
+
+
 @pytest.fixture
-def demo_server(tmp_path: Path) -> Iterator[Running]:
+def demo_server(told_demo: Path, tmp_path: Path) -> Iterator[Running]:
     """The demo kitchen."""
-    yield from serve(make_demo(tmp_path), "demo", MovableClock())
+    copy = tmp_path / told_demo.name
+    shutil.copy(told_demo, copy)
+    yield from serve(copy, "demo", MovableClock())

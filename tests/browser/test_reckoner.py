@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
@@ -34,29 +33,26 @@ def test_a_sum_follows_what_is_typed(demo_server: Running, open_page: Opener) ->
     expect(page.get_by_role("alert")).to_contain_text("650 to 1,090 hPa")
 
 
-@pytest.mark.parametrize("size", [LAPTOP, PHONE], ids=["laptop", "phone"])
-def test_every_sum_answers_with_its_working_and_a_picture(size: dict[str, int], demo_server: Running, open_page: Opener) -> None:
-    page = open_page(demo_server.url, size)
-    for sum_ in (
-        "blend",
-        "titration",
-        "brine",
-        "salt",
-        "convert",
-        "trim",
-        "sanitiser",
-        "boiling",
-        "sterilise",
-        "canner-water",
-        "to-boil",
-        "steam",
-        "jars",
-        "pieces",
-    ):
-        page.goto(f"{demo_server.url}/reckoner/{sum_}")
+def test_every_sum_answers_with_its_working_and_a_picture(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/reckoner")
+    sums = page.get_by_role("navigation", name="Sums").get_by_role("button")
+    expect(sums).to_have_count(14)
+    for number in range(14):
+        sums.nth(number).click()
+        expect(page.get_by_role("heading", level=2)).to_have_text(sums.nth(number).inner_text())
         expect(page.locator("[data-answer]")).to_be_visible()
         expect(page.get_by_role("list", name="The working").get_by_role("listitem").first).to_be_visible()
         expect(page.locator("main svg[role=img]")).to_be_visible()
+    assert serious_faults(page) == []
+
+
+def test_a_sum_by_thumb(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/reckoner/jars", PHONE)
+    for title in ("Bleach for the worktop", "Where water boils"):
+        page.get_by_label("Which sum").select_option(label=title)
+        expect(page.get_by_role("heading", level=2)).to_have_text(title)
+        expect(page.locator("[data-answer]")).to_be_visible()
+    assert page.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth")
     assert serious_faults(page) == []
 
 
