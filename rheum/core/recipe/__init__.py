@@ -1,1 +1,10 @@
-"""Recipe text to recipe and back: what each line and each sentence says, and what was not understood."""
+"""Recipe text to recipe and back: what each line and each sentence says, and what was not understood.
+
+The door: `read_recipe` reads a text, `formula_text` writes a formula as one, `apply_changes` changes a text, `lines_of` counts its lines.
+"""
+
+from rheum.core.recipe.changes import apply_changes, lines_of
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
+
+__all__ = ["apply_changes", "formula_text", "lines_of", "read_recipe"]
