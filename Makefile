@@ -9,7 +9,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 S := .setup
 
-.PHONY: demo serve test check build types bench screenshots clean
+.PHONY: demo serve test test-core check build types bench screenshots clean
 .DELETE_ON_ERROR:
 
 demo: build
@@ -55,6 +55,10 @@ $(S)/debian: tools/install-debian
 
 test: build $(S)/dev $(S)/debian
 	@$(BIN)/python -m pytest -n 2 --dist worksteal
+
+# The rules alone, for the hand: no server, no browser.
+test-core: $(S)/dev
+	@$(BIN)/python -m pytest -n 2 --dist worksteal tests/core tests/published
 
 types: $(S)/dev $(S)/npm
 	@$(BIN)/python tools/openapi > openapi.json

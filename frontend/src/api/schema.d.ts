@@ -2401,7 +2401,7 @@ export interface components {
         /**
          * Brine
          * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
-         *     size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+         *     size lists as many, and how many batches it lists. `taken`: the share of the room that liquid took in the
          *     jars filled so far; None before the first.
          */
         "BatchListOut.Brine": {
@@ -2417,10 +2417,6 @@ export interface components {
             low: number;
             /** Mid */
             mid: number;
-            /** Over High */
-            over_high: number;
-            /** Over Low */
-            over_low: number;
             /** Says */
             says: string;
             /** Taken */
@@ -2904,7 +2900,7 @@ export interface components {
         /**
          * Brine
          * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
-         *     size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+         *     size lists as many, and how many batches it lists. `taken`: the share of the room that liquid took in the
          *     jars filled so far; None before the first.
          */
         "BatchOut.Brine": {
@@ -2920,10 +2916,6 @@ export interface components {
             low: number;
             /** Mid */
             mid: number;
-            /** Over High */
-            over_high: number;
-            /** Over Low */
-            over_low: number;
             /** Says */
             says: string;
             /** Taken */
@@ -5005,7 +4997,7 @@ export interface components {
         /**
          * Brine
          * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
-         *     size lists as many, and how many batches it lists; what may be over. `taken`: the share of the room that liquid took in the
+         *     size lists as many, and how many batches it lists. `taken`: the share of the room that liquid took in the
          *     jars filled so far; None before the first.
          */
         "PlanOut.Brine": {
@@ -5021,10 +5013,6 @@ export interface components {
             low: number;
             /** Mid */
             mid: number;
-            /** Over High */
-            over_high: number;
-            /** Over Low */
-            over_low: number;
             /** Says */
             says: string;
             /** Taken */
@@ -5349,6 +5337,19 @@ export interface components {
             says: string;
         };
         /**
+         * LineMark
+         * @description The worst that is found of a line.
+         */
+        "PlanOut.LineMark": {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "limit" | "caution" | "note";
+            /** Line */
+            line: number;
+        };
+        /**
          * LineRead
          * @description How one line was understood, for the screen to show beside it.
          */
@@ -5612,7 +5613,8 @@ export interface components {
          * Verdict
          * @description Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
          *     of formulas so near to one another that the stricter verdict was taken; `as_tested`: every line stands as it was tested; `worst`:
-         *     the first thing that keeps it off the shelf.
+         *     the first thing that keeps it off the shelf; `stop`: why it must not be jarred, with its line; `marks`: the worst level of each line
+         *     that something is found of.
          */
         "PlanOut.Verdict": {
             acid: components["schemas"]["PlanOut.AcidLedger"];
@@ -5652,6 +5654,11 @@ export interface components {
             kitchen: components["schemas"]["PlanOut.Kitchen"];
             /** Lines */
             lines: components["schemas"]["PlanOut.LineRead"][];
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["PlanOut.LineMark"][];
             /** Nearest */
             nearest: components["schemas"]["PlanOut.NearRef"][];
             /**
@@ -5667,6 +5674,11 @@ export interface components {
              */
             practice: components["schemas"]["PlanOut.Practice"][];
             process: components["schemas"]["PlanOut.Process"] | null;
+            /**
+             * Stop
+             * @default null
+             */
+            stop: string | null;
             /**
              * Tied
              * @default []
@@ -6937,6 +6949,19 @@ export interface components {
             boiling_point_c: number | null;
         };
         /**
+         * LineMark
+         * @description The worst that is found of a line.
+         */
+        "VerdictOut.LineMark": {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "limit" | "caution" | "note";
+            /** Line */
+            line: number;
+        };
+        /**
          * LineRead
          * @description How one line was understood, for the screen to show beside it.
          */
@@ -7059,7 +7084,8 @@ export interface components {
          * Verdict
          * @description Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
          *     of formulas so near to one another that the stricter verdict was taken; `as_tested`: every line stands as it was tested; `worst`:
-         *     the first thing that keeps it off the shelf.
+         *     the first thing that keeps it off the shelf; `stop`: why it must not be jarred, with its line; `marks`: the worst level of each line
+         *     that something is found of.
          */
         "VerdictOut.Verdict": {
             acid: components["schemas"]["VerdictOut.AcidLedger"];
@@ -7099,6 +7125,11 @@ export interface components {
             kitchen: components["schemas"]["VerdictOut.Kitchen"];
             /** Lines */
             lines: components["schemas"]["VerdictOut.LineRead"][];
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["VerdictOut.LineMark"][];
             /** Nearest */
             nearest: components["schemas"]["VerdictOut.NearRef"][];
             /**
@@ -7114,6 +7145,11 @@ export interface components {
              */
             practice: components["schemas"]["VerdictOut.Practice"][];
             process: components["schemas"]["VerdictOut.Process"] | null;
+            /**
+             * Stop
+             * @default null
+             */
+            stop: string | null;
             /**
              * Tied
              * @default []

@@ -1,14 +1,12 @@
 /** The recipe as a sheet of ruled lines that can be typed over; lines that a finding touches are marked in the gutter. */
 import { memo, useLayoutEffect, useRef } from "react";
-import type { Finding } from "../api/client";
+import type { Verdict } from "../api/client";
 import { linesOf } from "../draft/draft";
 import type { LEVELS } from "../look/levels";
 
-const ORDER = ["stop", "limit", "caution", "note"] as const;
-
 interface Props {
   text: string;
-  findings: Finding[];
+  marks: Verdict["marks"];
   stale: boolean;
   onChange: (text: string) => void;
   /** Tells where each line begins, in pixels from the sheet's top, after every layout. */
@@ -34,15 +32,10 @@ const Ruled = memo(function Ruled({
   );
 });
 
-export function Sheet({ text, findings, stale, onChange, onLines }: Props) {
+export function Sheet({ text, marks, stale, onChange, onLines }: Props) {
   const mirror = useRef<HTMLDivElement>(null);
   const lines = linesOf(text);
-  const worst = new Map<number, (typeof ORDER)[number]>();
-  for (const finding of findings) {
-    if (finding.line === null) continue;
-    const known = worst.get(finding.line);
-    if (!known || ORDER.indexOf(finding.level) < ORDER.indexOf(known)) worst.set(finding.line, finding.level);
-  }
+  const worst = new Map(marks.map((mark) => [mark.line, mark.level]));
   useLayoutEffect(() => {
     const box = mirror.current;
     if (!box || !onLines) return;

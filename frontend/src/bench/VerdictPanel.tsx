@@ -14,14 +14,12 @@ const MARKS = {
 export function VerdictPanel() {
   const destination = useVerdict((verdict) => verdict.destination);
   const fridge = useVerdict((verdict) => verdict.fridge.says);
-  const stop = useVerdict((verdict) => verdict.findings.find((finding) => finding.level === "stop"));
+  const stop = useVerdict((verdict) => verdict.stop);
   const stale = useStale();
   const refusal = useRefusal();
   if (refusal) return <Sentence>{refusal}</Sentence>;
   if (!destination) return <Text>Reading …</Text>;
   const { word, says } = DESTINATIONS[destination];
-  // What stops it stands in the panel, so that it cannot be missed.
-  const stops = stop && `${stop.line === null ? "" : `Line ${stop.line}: `}${stop.says}`;
   return (
     <div
       className="panel"
@@ -34,7 +32,7 @@ export function VerdictPanel() {
       {MARKS[destination]}
       <div>
         <h2 className="panel-word">{stale ? "Reading …" : word}</h2>
-        <p className="panel-says">{destination === "fridge" ? fridge : (stops ?? says)}</p>
+        <p className="panel-says">{destination === "fridge" ? fridge : (stop ?? says)}</p>
       </div>
     </div>
   );

@@ -14,7 +14,7 @@ from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula, Pack
 from rheum.core.facts.jars import Jar, plain_jar
 from rheum.core.facts.library import Library
-from rheum.core.judging.codes import CODES, LEVELS
+from rheum.core.judging.codes import CODES, LEVELS, Level
 from rheum.core.judging.findings import Finding, destination_of, worst_first
 from rheum.core.judging.keeping import fridge_keeping
 from rheum.core.judging.process import Process, process_for
@@ -27,6 +27,7 @@ from rheum.core.judging.verdict import (
     FormulaRef,
     JarChoice,
     Kitchen,
+    LineMark,
     LineRead,
     Mol,
     NearRef,
@@ -305,6 +306,22 @@ def _differs(case: Case, near: Near) -> Differs:
     return Differs(near.formula.id, tuple(differences(match)))
 
 
+def _stop(findings: tuple[Finding, ...]) -> str | None:
+    stop = next((found for found in findings if found.level == "stop"), None)
+    if stop is None:
+        return None
+    return f"Line {stop.line}: {stop.says}" if stop.line is not None else stop.says
+
+
+def _marks(findings: tuple[Finding, ...]) -> tuple[LineMark, ...]:
+    # The findings come worst first.
+    worst: dict[int, Level] = {}
+    for found in findings:
+        if found.line is not None:
+            worst.setdefault(found.line, found.level)
+    return tuple(LineMark(line, level) for line, level in sorted(worst.items()))
+
+
 def _as_tested(case: Case, findings: tuple[Finding, ...]) -> bool:
     """Whether every line stands as the formula was tested: nothing is found but measures taken in their usual sense, and every
     ingredient is known by itself and not by where somebody placed it."""
@@ -346,6 +363,8 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         differs=tuple(_differs(case, near) for near in case.near),
         to_place=tuple(PlaceAsk(item.line, item.name) for item in case.recipe.unread if item.name),
         as_tested=_as_tested(case, findings),
+        stop=_stop(findings),
+        marks=_marks(findings),
         worst=next((found.says for found in findings if found.level in ("stop", "limit")), None),
         practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rheum.core.facts.choices import Practice
+from rheum.core.judging.codes import Level
 from rheum.core.judging.findings import Destination, Finding
 from rheum.core.judging.keeping import FridgeKeeping
 from rheum.core.judging.process import Process
@@ -105,10 +106,19 @@ class LineRead:
 
 
 @dataclass(frozen=True, slots=True)
+class LineMark:
+    """The worst that is found of a line."""
+
+    line: int
+    level: Level
+
+
+@dataclass(frozen=True, slots=True)
 class Verdict:
     """Where the jars may live, and everything that says why. `chosen`: the person said which formula they follow; `tied`: ids
     of formulas so near to one another that the stricter verdict was taken; `as_tested`: every line stands as it was tested; `worst`:
-    the first thing that keeps it off the shelf."""
+    the first thing that keeps it off the shelf; `stop`: why it must not be jarred, with its line; `marks`: the worst level of each line
+    that something is found of."""
 
     title: str
     destination: Destination
@@ -134,4 +144,6 @@ class Verdict:
     tied: tuple[str, ...] = ()
     as_tested: bool = False
     worst: str | None = None
+    stop: str | None = None
+    marks: tuple[LineMark, ...] = ()
     practice: tuple[Practice, ...] = ()
