@@ -43,6 +43,7 @@ def test_no_serious_fault_on_any_screen(size: dict[str, int], demo_server: Runni
         page.evaluate("path => { history.pushState({}, '', path); dispatchEvent(new PopStateEvent('popstate', { state: {} })); }", path)
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         page.wait_for_load_state("networkidle")
+        page.wait_for_timeout(300)  # what fades while it is asked for has faded in again
         if size is LAPTOP or path in BY_THUMB:
             found[path] = serious_faults(page)
         assert page.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth"), f"{path} runs over the edge"

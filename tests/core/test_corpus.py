@@ -47,8 +47,6 @@ def test_what_else_it_says(name: str, facts: Library) -> None:
         assert {round(value, 1) for _, value in method.headspaces_mm} == {also["headspace"]}
     if "pack" in also:
         assert {pack for _, pack in method.packs} == {also["pack"]}
-    if "simmer" in also:
-        assert method.simmer_minutes == also["simmer"]
     if "refused" in also:
         assert len(method.refused) == also["refused"]
     if "yield" in also:
