@@ -11,19 +11,14 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta, timezone
 from pathlib import Path
+from typing import Literal
 
 import pytest
 from hypothesis import settings
-from waitress import create_server
 
-from rheum.api.app import create_app
-from rheum.api.guard import allowed_hosts
-from rheum.api.setup import Setup
 from rheum.core.batch.moment import Moment
 from rheum.core.facts.library import Library
-from rheum.demo import make_demo
 from rheum.reference.loading import library as load
-from rheum.store.database import Kind, open_data
 
 if not os.environ.get("CI"):  # there Hypothesis has a profile of its own
     settings.register_profile("here", deadline=None)
@@ -77,7 +72,14 @@ class Running:
     database: Path
 
 
-def serve(database: Path, kind: Kind, clock: MovableClock) -> Iterator[Running]:
+def serve(database: Path, kind: Literal["kitchen", "demo"], clock: MovableClock) -> Iterator[Running]:
+    # Imported where a server is started: the rules' own tests wait for none of it.
+    from waitress import create_server
+
+    from rheum.api.app import create_app
+    from rheum.api.guard import allowed_hosts
+    from rheum.api.setup import Setup
+
     hosts: set[str] = set()
     app = create_app(Setup(database, kind, hosts, clock))  # type: ignore[arg-type]
     server = create_server(app, host="127.0.0.1", port=0, threads=6)
@@ -99,12 +101,16 @@ def serve(database: Path, kind: Kind, clock: MovableClock) -> Iterator[Running]:
 @pytest.fixture
 def empty_server(tmp_path: Path) -> Iterator[Running]:
     """A first start: an empty data folder."""
+    from rheum.store.database import open_data
+
     yield from serve(open_data(tmp_path, "kitchen"), "kitchen", MovableClock())
 
 
 @pytest.fixture(scope="session")
 def told_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """The demo kitchen, told once; each test has a copy of its own."""
+    from rheum.demo import make_demo
+
     return make_demo(tmp_path_factory.mktemp("demo"))
 
 

@@ -267,13 +267,13 @@ HARMLESS = [
 
 
 def formulas_for(sentence: str, formulas: Mapping[str, Formula]) -> list[Formula]:
-    """The formulas at which a harmless sentence is judged. What it names depends on the lines: a sentence about food is held against
-    every formula; what is said of jars and heat is read alike everywhere, so each is held against four, and every formula meets some."""
+    """The formulas at which a harmless sentence is judged. What it names depends on the lines: a sentence about food is held
+    against every third formula, one of jars and heat, which is read alike everywhere, against three; every sentence begins
+    elsewhere, so that every formula meets food and heat many times over."""
     all_of_them = list(formulas.values())
-    if _names_food(sentence):
-        return all_of_them
     start = sum(map(ord, sentence)) % len(all_of_them)
-    return [all_of_them[(start + step * 10) % len(all_of_them)] for step in range(4)]
+    turned = all_of_them[start:] + all_of_them[:start]
+    return turned[:: 3 if _names_food(sentence) else 20][: len(turned) // 3 + 1]
 
 
 def _names_food(sentence: str) -> bool:

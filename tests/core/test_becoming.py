@@ -62,7 +62,8 @@ def test_each_step_tells_the_verdict_with_it_alone() -> None:
 @pytest.mark.parametrize("fault", sorted(SPOILT))
 def test_every_spoilt_formula_finds_its_way_back(fault: str) -> None:
     anew = 0
-    for formula in FACTS.formulas.values():
+    first = sorted(SPOILT).index(fault) % 2  # every formula has half of the faults, every fault half of the formulas
+    for formula in list(FACTS.formulas.values())[first::2]:
         text = SPOILT[fault](formula_text(formula, "metric"))
         way = becoming(text, HERE, formula.id, FACTS)
         end = check_text(way.text, replace(HERE, **way.settings), FACTS)
@@ -72,7 +73,7 @@ def test_every_spoilt_formula_finds_its_way_back(fault: str) -> None:
             way.text,
         )
         anew += way.written_anew
-    assert anew <= 12, "most are mended, not written anew"
+    assert anew <= 6, "most are mended, not written anew"
 
 
 def test_a_recipe_of_something_else_is_written_anew() -> None:

@@ -60,7 +60,7 @@ def changed_somehow(formula: Formula, chances: list[float]) -> tuple[str, list[s
     return title, [times(line, chances[number % len(chances)]) for number, line in enumerate(lines)], rest
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=100, deadline=None)
 @given(formulas, st.lists(factors, min_size=1, max_size=5), st.floats(0.05, 0.98), st.integers(0, 6))
 def test_taking_listed_acid_away_never_improves_a_verdict(formula: Formula, chances: list[float], less: float, which: int) -> None:
     title, lines, rest = changed_somehow(formula, chances)
@@ -73,7 +73,7 @@ def test_taking_listed_acid_away_never_improves_a_verdict(formula: Formula, chan
     assert ORDER[after.destination] >= ORDER[before.destination], (lines[at], less)
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=100, deadline=None)
 @given(formulas, st.lists(factors, min_size=1, max_size=5), st.floats(1.02, 5.0), st.integers(0, 12))
 def test_adding_produce_never_improves_a_verdict(formula: Formula, chances: list[float], more: float, which: int) -> None:
     title, lines, rest = changed_somehow(formula, chances)
@@ -96,7 +96,7 @@ def test_adding_produce_never_improves_a_verdict(formula: Formula, chances: list
     )
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=100, deadline=None)
 @example(FACTS.formulas["cayenne-sauce"], 1.5, [1.0, 3.125, 1.0, 3.625])
 @given(formulas, st.sampled_from([0.25, 0.5, 1.5, 2.0, 4.0]), st.lists(factors, min_size=1, max_size=4))
 def test_scaling_a_changed_recipe_never_changes_its_verdict(formula: Formula, scale: float, chances: list[float]) -> None:

@@ -56,7 +56,7 @@ many = st.lists(st.tuples(st.floats(90, 1900), st.integers(0, 60)), min_size=1, 
 )
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(st.floats(20, 60_000), many)
 def test_jars_never_hold_more_than_was_made(volume: float, choices: list[Choice]) -> None:
     if not any(one.count for one in choices):

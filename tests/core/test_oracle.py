@@ -68,7 +68,7 @@ chance = st.one_of(st.floats(0.3, 1.0), st.floats(1.0, 1.3), st.floats(1.0, 3.0)
 changes = st.dictionaries(st.integers(0, 12), chance, min_size=1, max_size=3)
 
 
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=200, deadline=None)
 @given(st.sampled_from(sorted(FACTS.formulas)), changes, st.sampled_from([0.5, 1.0, 1.7]))
 def test_no_shelf_without_the_acid(formula_id: str, changed: dict[int, float], scale: float) -> None:
     chances = [scale * changed.get(position, 1.0) for position in range(16)]

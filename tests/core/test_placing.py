@@ -85,7 +85,9 @@ def test_no_kind_may_make_an_acid() -> None:
     with pytest.raises(BadReference, match="nothing may be placed as vinegar"):
         read_kinds(
             "id,title,class,swap_group,ph_low,ph_high,buffer_low,buffer_high,g_per_cup\nx,an acid,vinegar,,,,,,239\n",
-            read_roles("class,role,when_added,low_acid,more_is,acid,liquid,food,rounds_up\nvinegar,vinegar,acid-topped-up,no,acid-topped-up,yes,yes,no,yes\n"),
+            read_roles(
+                "class,role,when_added,low_acid,more_is,acid,liquid,food,rounds_up\nvinegar,vinegar,acid-topped-up,no,acid-topped-up,yes,yes,no,yes\n"
+            ),
         )
 
 

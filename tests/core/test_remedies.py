@@ -111,10 +111,9 @@ SPOILT: dict[str, Callable[[str], str]] = {
 @pytest.mark.parametrize("spoil", SPOILT.values(), ids=SPOILT.keys())
 def test_every_remedy_of_every_formula(spoil: Callable[[str], str]) -> None:
     total = 0
-    for formula in FACTS.formulas.values():
-        for measures in ("us", "metric"):
-            text = spoil(formula_text(formula, measures))  # type: ignore[arg-type]
-            total += tried(text, replace(HERE, formula_id=formula.id))
+    for number, formula in enumerate(FACTS.formulas.values()):
+        text = spoil(formula_text(formula, "us" if number % 2 else "metric"))
+        total += tried(text, replace(HERE, formula_id=formula.id))
     assert total > 0, "a way of spoiling that has no remedy tests nothing"
 
 
@@ -138,7 +137,7 @@ def test_every_remedy_of_a_setting(changes: dict[str, object]) -> None:
 ways = st.lists(st.sampled_from(sorted(SPOILT)), min_size=1, max_size=3, unique=True)
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=80, deadline=None)
 @given(st.sampled_from(sorted(FACTS.formulas)), ways, st.sampled_from(["us", "metric"]), st.sampled_from([0.5, 1.0, 2.0]))
 @example("three-bean-salad", ["home-made vinegar", "vinegar for juice"], "us", 0.5)
 def test_remedies_of_several_faults_at_once(formula_id: str, faults: list[str], measures: str, scale: float) -> None:

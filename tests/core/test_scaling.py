@@ -36,7 +36,7 @@ def planned(text: str, wish: Wish) -> Plan:
     return make_plan(text, wish, HERE, FACTS, stock=Stock())
 
 
-@settings(max_examples=250, deadline=None)
+@settings(max_examples=120, deadline=None)
 @given(st.sampled_from(sorted(FACTS.formulas)), st.sampled_from(["us", "metric"]), st.floats(0.3, 8))
 def test_no_size_of_a_formula_leaves_the_shelf(formula_id: str, measures: str, factor: float) -> None:
     text = formula_text(FACTS.formulas[formula_id], measures)  # type: ignore[arg-type]

@@ -1,4 +1,4 @@
-/** A sum's answer drawn: a jug in layers, or a ruler with its mark. */
+/** A sum's answer drawn: a jug in layers, or a ruler with its mark. The other measure stands in the sentence beside it. */
 import { Box, Text } from "@chakra-ui/react";
 import type { Answer } from "../api/client";
 
@@ -41,7 +41,7 @@ function Jug({ parts }: { parts: Answer["parts"] }) {
               {part.name}
             </text>
             <text x="140" y={Math.min(200, Math.max(40, y + tall / 2 + 15))} fontSize="13" fill="#3a493e">
-              {part.says}
+              {part.says.split(" (")[0]}
             </text>
           </g>
         );

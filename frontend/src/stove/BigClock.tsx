@@ -5,24 +5,23 @@ import { clockFace, timeOfDay } from "./useServerClock";
 export function BigClock({
   startedAt,
   endsAt,
+  minutes,
   now,
-  small = false,
 }: {
   startedAt: string;
   endsAt: string;
+  minutes: number;
   now: number;
-  small?: boolean;
 }) {
-  const end = Date.parse(endsAt);
-  const start = Date.parse(startedAt);
-  const left = end - now;
-  const part = Math.min(1, Math.max(0, (now - start) / (end - start)));
+  const left = Date.parse(endsAt) - now;
+  // Of the minutes, not of the two times of day: the computer's clock may have been set in between.
+  const part = Math.min(1, Math.max(0, 1 - left / (minutes * 60_000)));
   return (
     <Box>
       <Text
         role="timer"
         aria-label="Time left"
-        fontSize={small ? "4xl" : { base: "24vw", md: "170px" }}
+        fontSize={{ base: "24vw", md: "170px" }}
         lineHeight="0.95"
         fontWeight="750"
         fontVariantNumeric="tabular-nums"

@@ -235,8 +235,8 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   useAwake();
   useRing(load?.phase === "time-up" || load?.phase === "doubt");
   const running =
-    load?.phase === "boiling" && load.boil_at && load.ends_at
-      ? { startedAt: load.boil_at, endsAt: load.ends_at }
+    load?.phase === "boiling" && load.boil_at && load.ends_at && load.minutes
+      ? { startedAt: load.boil_at, endsAt: load.ends_at, minutes: load.minutes }
       : null;
   useEffect(() => {
     document.title = running
@@ -327,7 +327,8 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           fontSize="sm"
           fontWeight={item === load ? 700 : 400}
         >
-          Load {item.number}: {item.jars} {item.title ?? "jars"}, {item.lifted_at ? "out" : PHASES[item.phase]}
+          Load {item.number}: {item.jars} {item.title ?? (item.jars === 1 ? "jar" : "jars")},{" "}
+          {item.lifted_at ? "out" : PHASES[item.phase]}
         </Box>
       ))}
     </Flex>

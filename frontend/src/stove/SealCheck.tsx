@@ -141,7 +141,8 @@ export function SealCheck({ batch, tell }: Props) {
       </Grid>
       {open.length > 1 && (
         <Text mt="3" color="ink.soft">
-          {open.length} jars still to look at. Press nothing: a sealed lid is dished, still, and holds the jar's weight.
+          {open.length === 1 ? "1 jar" : `${open.length} jars`} still to look at. Press nothing: a sealed lid is dished,
+          still, and holds the jar's weight.
         </Text>
       )}
     </Box>
