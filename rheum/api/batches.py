@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import BatchListOut, BatchOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_facts
 from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn
-from rheum.api.shapes import BatchList, BatchListOut, BatchOut, BatchView
+from rheum.api.shapes import BatchList, BatchView
 from rheum.core.batch import begin, state_at
 from rheum.core.batch.events import Event
 from rheum.core.batch.standing import RunState

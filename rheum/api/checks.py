@@ -4,24 +4,13 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import AliveOut, FormulaListOut, FormulaTextOut, JarListOut, VerdictOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, setup
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.requests import CheckIn, FormulaQuery
-from rheum.api.shapes import (
-    Alive,
-    AliveOut,
-    FormulaList,
-    FormulaListOut,
-    FormulaSummary,
-    FormulaText,
-    FormulaTextOut,
-    JarList,
-    JarListOut,
-    JarView,
-    VerdictOut,
-)
+from rheum.api.shapes import Alive, FormulaList, FormulaSummary, FormulaText, JarList, JarView
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.jars import class_says
 from rheum.core.judging.check import judge

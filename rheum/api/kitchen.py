@@ -6,10 +6,11 @@ from uuid import uuid4
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import KitchenOut
 from rheum.api.context import connection, moment, now, setup
 from rheum.api.facts import kitchen_facts
 from rheum.api.requests import KitchenIn
-from rheum.api.shapes import KitchenOut, KitchenView
+from rheum.api.shapes import KitchenView
 from rheum.core.batch.events import Event
 from rheum.core.batch.height import height_set
 from rheum.core.measures.altitude import Altitude, altitude, boiling_point_c

@@ -5,12 +5,13 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 from flask import Response
 
+from rheum.api.answers import CanMakeOut, PlanOut, SheetOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts
 from rheum.api.recipes import settings_here, settings_kept
 from rheum.api.requests import PlanIn, SheetIn, WishIn
-from rheum.api.shapes import CanMakeOut, CanMakeView, PlanOut, SheetOut, SheetView
+from rheum.api.shapes import CanMakeView, SheetView
 from rheum.core.judging.check import judge_if_read
 from rheum.core.making.basket import Basket
 from rheum.core.making.cook_down import PanWeighed, StickRead

@@ -9,27 +9,19 @@ from typing import Any, Final
 from apiflask import APIBlueprint
 from flask import Response
 
+from rheum.api.answers import ChoicesOut, EnteredOut, LookedOut, PlacementsOut
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.requests import ChoicesIn, EnteredIn, EntryIn, PlacementIn, TomlIn
-from rheum.api.shapes import (
-    ChoicesOut,
-    Entered,
-    EnteredOut,
-    KindView,
-    LookedOut,
-    LookedView,
-    Placements,
-    PlacementsOut,
-    PlacementView,
-)
+from rheum.api.shapes import Entered, KindView, LookedView, Placements, PlacementView
 from rheum.core.facts.choices import Choices
 from rheum.core.facts.formulas import Formula, OwnSource
 from rheum.core.facts.library import Library
 from rheum.core.facts.placing import Placement, PlacementRefused, check_placement, with_placed
 from rheum.core.judging.verdict import Ph
-from rheum.core.revising.entering import Entry, Looked, Refusal, look, own_id, recheck, second_reading
+from rheum.core.revising.entering import Entry, Looked, Refusal, look, own_id, recheck
+from rheum.core.revising.second_reading import second_reading
 from rheum.formats.formula_toml import formulas_toml
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 from rheum.store import facts as stored

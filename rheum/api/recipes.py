@@ -6,24 +6,13 @@ from datetime import datetime
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import BecomingOut, ComparisonOut, RecipeOut, RecipeShelfOut, RecipeTextOut, WrittenRecipeOut
 from rheum.api.asked import height_of, settings_of
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.requests import BecomingIn, CompareIn, RecipeFileIn, RecipeIn, RecipeWriteIn
-from rheum.api.shapes import (
-    BecomingOut,
-    ComparisonOut,
-    RecipeOut,
-    RecipeShelf,
-    RecipeShelfOut,
-    RecipeText,
-    RecipeTextOut,
-    RecipeView,
-    TestedView,
-    WrittenRecipe,
-    WrittenRecipeOut,
-)
+from rheum.api.shapes import RecipeShelf, RecipeText, RecipeView, TestedView, WrittenRecipe
 from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import words_of

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import AnswerOut
 from rheum.api.context import connection
 from rheum.api.facts import kitchen_library
 from rheum.api.requests import ReckonIn
-from rheum.api.shapes import AnswerOut
 from rheum.core.reckoner import reckon
 from rheum.core.reckoner.answers import Answer
 from rheum.store import stock

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import ReadingOut
 from rheum.api.context import setup
 from rheum.api.requests import PutIn, UnitIn
-from rheum.api.shapes import ReadingOut
 from rheum.devices.scale import Reading, ScaleError, SimulatedScale
 
 blueprint = APIBlueprint("scale", __name__, tag="Scale")

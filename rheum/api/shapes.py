@@ -1,33 +1,23 @@
-"""What goes over the wire. Answers are the core's own types; requests are in requests.py, and only lists are shaped here."""
+"""What goes over the wire beside the core's own types: lists and views. Answers are in answers.py, requests in requests.py."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Any, Generic, Literal, TypeVar
-
-from pydantic import ConfigDict, RootModel
+from typing import Literal
 
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.standing import RunState
-from rheum.core.facts.choices import Choices
 from rheum.core.facts.circumstances import CannerMethod
 from rheum.core.facts.formulas import FormulaKind, Recall
 from rheum.core.facts.jars import Mouth
 from rheum.core.judging.findings import Destination, Finding
-from rheum.core.judging.verdict import Ph, Verdict
+from rheum.core.judging.verdict import Ph
 from rheum.core.making.on_hand import CanMake
-from rheum.core.making.plan import Plan
 from rheum.core.making.stock import Stock
 from rheum.core.measures.units import Family
-from rheum.core.reckoner.answers import Answer
-from rheum.core.revising.becoming import Becoming
-from rheum.core.revising.comparing import Comparison
 from rheum.core.revising.entering import Refusal, TwiceLine
-from rheum.devices.scale import Reading
 from rheum.formats.sheet_page import Drawn
-
-T = TypeVar("T")
 
 
 @dataclass(frozen=True)
@@ -303,113 +293,3 @@ class Alive:
     server: str
     revision: int
     facts: int
-
-
-class Out(RootModel[T], Generic[T]):
-    """An answer. Its document is of what is sent: there a field with a default is there all the same."""
-
-    model_config = ConfigDict(json_schema_serialization_defaults_required=True)
-
-    @classmethod
-    def model_json_schema(cls, *args: Any, **more: Any) -> dict[str, Any]:
-        return super().model_json_schema(*args, **{**more, "mode": "serialization"})
-
-
-class VerdictOut(Out[Verdict]):
-    pass
-
-
-class KitchenOut(Out[KitchenView]):
-    pass
-
-
-class FormulaListOut(Out[FormulaList]):
-    pass
-
-
-class FormulaTextOut(Out[FormulaText]):
-    pass
-
-
-class JarListOut(Out[JarList]):
-    pass
-
-
-class BatchOut(Out[BatchView]):
-    pass
-
-
-class BatchListOut(Out[BatchList]):
-    pass
-
-
-class ShelfOut(Out[ShelfView]):
-    pass
-
-
-class AliveOut(Out[Alive]):
-    pass
-
-
-class BecomingOut(Out[Becoming]):
-    pass
-
-
-class ComparisonOut(Out[Comparison]):
-    pass
-
-
-class PlacementsOut(Out[Placements]):
-    pass
-
-
-class RecipeTextOut(Out[RecipeText]):
-    pass
-
-
-class WrittenRecipeOut(Out[WrittenRecipe]):
-    pass
-
-
-class RecipeOut(Out[RecipeView]):
-    pass
-
-
-class RecipeShelfOut(Out[RecipeShelf]):
-    pass
-
-
-class ChoicesOut(Out[Choices]):
-    pass
-
-
-class LookedOut(Out[LookedView]):
-    pass
-
-
-class AnswerOut(Out[Answer]):
-    pass
-
-
-class PlanOut(Out[Plan]):
-    pass
-
-
-class StockOut(Out[StockView]):
-    pass
-
-
-class CanMakeOut(Out[CanMakeView]):
-    pass
-
-
-class ReadingOut(Out[Reading]):
-    pass
-
-
-class SheetOut(Out[SheetView]):
-    pass
-
-
-class EnteredOut(Out[Entered]):
-    pass

@@ -6,8 +6,9 @@ from dataclasses import asdict
 
 from apiflask import APIBlueprint
 
+from rheum.api.answers import ShelfOut
 from rheum.api.context import connection, now
-from rheum.api.shapes import ShelfBatch, ShelfOut, ShelfView
+from rheum.api.shapes import ShelfBatch, ShelfView
 from rheum.core.batch.dates import standing_on
 from rheum.store import shelf as stored
 

@@ -1,0 +1,147 @@
+"""Each answer of the interface, for its document: a view or one of the core's own types, as it is sent."""
+
+from __future__ import annotations
+
+from typing import Any, Generic, TypeVar
+
+from pydantic import ConfigDict, RootModel
+
+from rheum.api.shapes import (
+    Alive,
+    BatchList,
+    BatchView,
+    CanMakeView,
+    Entered,
+    FormulaList,
+    FormulaText,
+    JarList,
+    KitchenView,
+    LookedView,
+    Placements,
+    RecipeShelf,
+    RecipeText,
+    RecipeView,
+    SheetView,
+    ShelfView,
+    StockView,
+    WrittenRecipe,
+)
+from rheum.core.facts.choices import Choices
+from rheum.core.judging.verdict import Verdict
+from rheum.core.making.plan import Plan
+from rheum.core.reckoner.answers import Answer
+from rheum.core.revising.becoming import Becoming
+from rheum.core.revising.comparing import Comparison
+from rheum.devices.scale import Reading
+
+T = TypeVar("T")
+
+
+class Out(RootModel[T], Generic[T]):
+    """An answer. Its document is of what is sent: there a field with a default is there all the same."""
+
+    model_config = ConfigDict(json_schema_serialization_defaults_required=True)
+
+    @classmethod
+    def model_json_schema(cls, *args: Any, **more: Any) -> dict[str, Any]:
+        return super().model_json_schema(*args, **{**more, "mode": "serialization"})
+
+
+class VerdictOut(Out[Verdict]):
+    pass
+
+
+class KitchenOut(Out[KitchenView]):
+    pass
+
+
+class FormulaListOut(Out[FormulaList]):
+    pass
+
+
+class FormulaTextOut(Out[FormulaText]):
+    pass
+
+
+class JarListOut(Out[JarList]):
+    pass
+
+
+class BatchOut(Out[BatchView]):
+    pass
+
+
+class BatchListOut(Out[BatchList]):
+    pass
+
+
+class ShelfOut(Out[ShelfView]):
+    pass
+
+
+class AliveOut(Out[Alive]):
+    pass
+
+
+class BecomingOut(Out[Becoming]):
+    pass
+
+
+class ComparisonOut(Out[Comparison]):
+    pass
+
+
+class PlacementsOut(Out[Placements]):
+    pass
+
+
+class RecipeTextOut(Out[RecipeText]):
+    pass
+
+
+class WrittenRecipeOut(Out[WrittenRecipe]):
+    pass
+
+
+class RecipeOut(Out[RecipeView]):
+    pass
+
+
+class RecipeShelfOut(Out[RecipeShelf]):
+    pass
+
+
+class ChoicesOut(Out[Choices]):
+    pass
+
+
+class LookedOut(Out[LookedView]):
+    pass
+
+
+class AnswerOut(Out[Answer]):
+    pass
+
+
+class PlanOut(Out[Plan]):
+    pass
+
+
+class StockOut(Out[StockView]):
+    pass
+
+
+class CanMakeOut(Out[CanMakeView]):
+    pass
+
+
+class ReadingOut(Out[Reading]):
+    pass
+
+
+class SheetOut(Out[SheetView]):
+    pass
+
+
+class EnteredOut(Out[Entered]):
+    pass
