@@ -34,7 +34,7 @@ def open_page(browser: Browser) -> Iterator[Opener]:
     wrong: list[str] = []
 
     def opener(url: str, size: dict[str, int] = LAPTOP, touch: bool = False, expect_errors: bool = False) -> Page:
-        context = browser.new_context(viewport=size, has_touch=touch, is_mobile=touch)
+        context = browser.new_context(viewport=size, has_touch=touch, is_mobile=touch, reduced_motion="reduce")
         contexts.append(context)
         page = context.new_page()
         page.set_default_timeout(15_000)

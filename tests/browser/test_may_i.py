@@ -153,30 +153,28 @@ def test_the_ledger_shows_who_brings_and_who_takes_up(demo_server: Running, open
     assert widths[0]["width"] > widths[1]["width"], "vinegar brings more than the beans take up"
 
 
-@pytest.mark.parametrize(
-    ("name", "content", "title"),
-    [
-        ("page.html", PAGE, "Page beans"),
-        (
-            "beans.md",
-            "# Beans in Markdown\n\n* 4 lb green beans\n* 4 cups white vinegar (5%)\n* 4 cups water\n* 8 heads dill\n",
-            "Beans in Markdown",
-        ),
-        ("beans.json", json.dumps({"@type": "Recipe", "name": "JSON beans", "recipeIngredient": BEANS.splitlines()[2:]}), "JSON beans"),
-        ("beans.txt", BEANS, "Row beans"),
-    ],
+FILES = (
+    ("page.html", PAGE, "Page beans"),
+    (
+        "beans.md",
+        "# Beans in Markdown\n\n* 4 lb green beans\n* 4 cups white vinegar (5%)\n* 4 cups water\n* 8 heads dill\n",
+        "Beans in Markdown",
+    ),
+    ("beans.json", json.dumps({"@type": "Recipe", "name": "JSON beans", "recipeIngredient": BEANS.splitlines()[2:]}), "JSON beans"),
+    ("beans.txt", BEANS, "Row beans"),
 )
-def test_a_file_is_opened_and_can_be_put_back(
-    name: str, content: str, title: str, demo_server: Running, open_page: Opener, tmp_path: Path
-) -> None:
+
+
+def test_a_file_is_opened_and_can_be_put_back(demo_server: Running, open_page: Opener, tmp_path: Path) -> None:
     page = open_page(demo_server.url)
     sheet(page, "My own sheet\n2 cups white vinegar (5%)\n")
-    (tmp_path / name).write_text(content)
-    page.get_by_label("A recipe file").set_input_files(tmp_path / name)
-    expect(page.get_by_role("heading", level=1)).to_have_text(title)
-    settled(page, "shelf")
-    page.get_by_role("button", name="Undo: the recipe before the file").click()
-    expect(page.get_by_role("heading", level=1)).to_have_text("My own sheet")
+    for name, content, title in FILES:
+        (tmp_path / name).write_text(content)
+        page.get_by_label("A recipe file").set_input_files(tmp_path / name)
+        expect(page.get_by_role("heading", level=1)).to_have_text(title)
+        settled(page, "shelf")
+        page.get_by_role("button", name="Undo: the recipe before the file").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("My own sheet")
 
 
 def test_a_dropped_file_is_opened_and_a_bad_one_says_why(demo_server: Running, open_page: Opener, tmp_path: Path) -> None:
