@@ -54,7 +54,7 @@ $(S)/debian: tools/install-debian
 	@touch $@
 
 test: build $(S)/dev $(S)/debian
-	@$(BIN)/python -m pytest -n 2 --dist worksteal
+	@$(BIN)/python -m pytest -n 3 --dist worksteal
 
 # The rules alone, for the hand: no server, no browser.
 test-core: $(S)/dev

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from importlib.resources import files
-from typing import Final, Literal
-
-from fpdf import FPDF
+from typing import TYPE_CHECKING, Final, Literal
 
 from rheum.core.making.sheet import Gather, Sheet
+
+if TYPE_CHECKING:
+    from fpdf import FPDF
 
 Paper = Literal["a4", "letter"]
 PAPER_MM: Final[dict[Paper, tuple[float, float]]] = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
@@ -113,6 +114,8 @@ _LETTERS: Final = frozenset("½¼¾°×–—…·“”‘’Œœàáâãäåæ
 
 
 def _document(paper: Paper) -> FPDF:
+    from fpdf import FPDF  # half a second that a start need not wait for
+
     document = FPDF(orientation="portrait", unit="mm", format=PAPER_MM[paper])
     document.set_auto_page_break(False)
     fonts = files("rheum.formats").joinpath("fonts")
