@@ -170,6 +170,9 @@ def test_a_server_clock_put_forward_is_told_and_moves_nothing(demo_server: Runni
     demo_server.clock.put_forward(hours=1)
     expect(page.get_by_text("put forward by 1 h")).to_be_visible()
     assert clock.inner_text().startswith("14:")
+    page.reload()
+    gone = clock.locator("+ div > div").evaluate("bar => bar.offsetWidth / bar.parentElement.clientWidth")
+    assert gone < 0.07, "less than a minute of fifteen has gone by, and the bar says so too"
     expect(page.get_by_role("button", name="Boil lost")).to_be_visible()
 
 
