@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import argparse
-import dataclasses
 import json
 import re
 import sys
-from datetime import date, datetime
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
+
+from pydantic import TypeAdapter
 
 from rheum.core.facts.choices import Choices
 from rheum.core.facts.circumstances import Settings
@@ -149,7 +149,7 @@ def _check(arguments: argparse.Namespace) -> int:
     except ValueError as error:
         return _wrong(str(error))
     if arguments.json:
-        print(json.dumps(dataclasses.asdict(verdict), default=_plain, ensure_ascii=False, indent=2))
+        print(json.dumps(TypeAdapter(Verdict).dump_python(verdict, mode="json", by_alias=True), ensure_ascii=False, indent=2))
     else:
         _print(verdict)
     return EXIT[verdict.destination]
@@ -169,15 +169,10 @@ def _kitchen(folder: Path) -> tuple[Library, Choices]:
         database.close()
 
 
-def _plain(value: Any) -> str:
-    if isinstance(value, (date, datetime)):
-        return value.isoformat()
-    raise TypeError(type(value).__name__)
-
-
 def _print(verdict: Verdict) -> None:
     print(verdict.title)
-    print(_WHERE[verdict.destination])
+    heard = sum(one.waits for one in verdict.unread)
+    print(f"Not heard yet: {heard} {'word' if heard == 1 else 'words'}" if verdict.unread_only else _WHERE[verdict.destination])
     if verdict.formula:
         print(f"Against: {verdict.formula.title} ({verdict.formula.source}; remembered: {verdict.formula.recall})")
     if verdict.process and verdict.jar:

@@ -8,7 +8,7 @@ import sqlite3
 from rheum.core.facts.choices import Choices
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.library import Library
-from rheum.core.facts.placing import with_placed
+from rheum.core.facts.placing import with_kinds, with_placed
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 from rheum.store import facts as stored
 from rheum.store.stock import own_jars
@@ -27,7 +27,7 @@ def _own_formulas(database: sqlite3.Connection, base: Library) -> dict[str, Form
 
 def library_of(database: sqlite3.Connection) -> Library:
     """The shipped library with a kitchen's placements, formulas and jars."""
-    placed = with_placed(library(), stored.placements(database), kinds())
+    placed = with_kinds(with_placed(library(), stored.placements(database), kinds()), stored.said_kinds(database))
     own, jars = _own_formulas(database, placed), own_jars(database)
     if not own and not jars:
         return placed

@@ -21,6 +21,7 @@ from rheum.api.shapes import (
     RecipeShelf,
     RecipeText,
     RecipeView,
+    SaidKinds,
     SheetView,
     ShelfView,
     StockView,
@@ -48,6 +49,10 @@ class Out(RootModel[T], Generic[T]):
 
 
 class VerdictOut(Out[Verdict]):
+    pass
+
+
+class SaidKindsOut(Out[SaidKinds]):
     pass
 
 

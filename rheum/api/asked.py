@@ -29,4 +29,5 @@ def settings_of(asked: Circumstances, choices: Choices, *, height: Altitude | No
         measures=asked.measures or measures,
         formula_id=asked.formula_id,
         choices=choices,
+        roles=tuple(sorted((int(number), role) for number, role in getattr(asked, "roles", {}).items() if number.isdecimal())),
     )

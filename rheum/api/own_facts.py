@@ -9,16 +9,17 @@ from typing import Any, Final
 from apiflask import APIBlueprint
 from flask import Response
 
-from rheum.api.answers import ChoicesOut, EnteredOut, LookedOut, PlacementsOut
+from rheum.api.answers import ChoicesOut, EnteredOut, LookedOut, PlacementsOut, SaidKindsOut
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
-from rheum.api.requests import ChoicesIn, EnteredIn, EntryIn, PlacementIn, TomlIn
-from rheum.api.shapes import Entered, KindView, LookedView, Placements, PlacementView
+from rheum.api.requests import ChoicesIn, EnteredIn, EntryIn, PlacementIn, SaidKindIn, TomlIn
+from rheum.api.shapes import Entered, KindView, LookedView, Placements, PlacementView, SaidKind, SaidKinds
 from rheum.core.facts.choices import Choices
 from rheum.core.facts.formulas import Formula, OwnSource
+from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.library import Library
-from rheum.core.facts.placing import Placement, PlacementRefused, check_placement, with_placed
+from rheum.core.facts.placing import Placement, PlacementRefused, check_kind, check_placement, with_placed
 from rheum.core.judging.verdict import Ph
 from rheum.core.revising.entering import Entry, Looked, Refusal, look, own_id, recheck
 from rheum.core.revising.second_reading import second_reading
@@ -59,6 +60,40 @@ def place(asked: PlacementIn) -> Placements:
     check_placement(placement, kinds(), library().catalogue)
     stored.place(connection(), placement, now())
     return _placements()
+
+
+def _said() -> SaidKinds:
+    known = library().catalogue.by_id
+    return SaidKinds(tuple(SaidKind(word, known[food].name) for word, food in stored.said_kinds(connection()) if food in known))
+
+
+@blueprint.get("/api/words")
+@blueprint.output(SaidKindsOut)
+def words() -> SaidKinds:
+    """What this kitchen said are only kinds of a food."""
+    return _said()
+
+
+@blueprint.put("/api/words")
+@blueprint.input(SaidKindIn, arg_name="asked")
+@blueprint.output(SaidKindsOut)
+def say_word(asked: SaidKindIn) -> SaidKinds:
+    """Say that a word is only a kind of the food behind it. It is remembered for the two together."""
+    food = library().catalogue.exactly(asked.food)
+    if food is None:
+        raise Problem(422, "No such food", f"Rheum does not know “{asked.food[:40]}”. Choose the food that the word stands before.")
+    stored.say_kind(connection(), check_kind(asked.word.strip(), library().catalogue), food.id, now())
+    return _said()
+
+
+@blueprint.delete("/api/words/<word>/<food>")
+@blueprint.output(SaidKindsOut)
+def unsay_word(word: str, food: str) -> SaidKinds:
+    """Take it back: the word is asked about again."""
+    known = library().catalogue.exactly(food)
+    if known is None or not stored.unsay_kind(connection(), " ".join(words_of(word)), known.id):
+        raise Problem(404, "Not said", f"“{word[:40]}” was not said to be a kind of {food[:40]}.")
+    return _said()
 
 
 @blueprint.delete("/api/placements/<name>")

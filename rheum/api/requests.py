@@ -42,6 +42,7 @@ class CheckIn(Circumstances):
     recipe: Any | None = None
     altitude_m: float | None = None
     altitude_ft: float | None = None
+    roles: dict[str, Literal["title", "heading", "list", "per-jar", "soak", "method", "aside"]] = {}
 
     @model_validator(mode="after")
     def _one_of_each(self) -> CheckIn:
@@ -225,6 +226,13 @@ class PlacementIn(_Request):
 
     name: str = Field(max_length=60)
     kind: str = Field(max_length=40)
+
+
+class SaidKindIn(_Request):
+    """A word, and the food that it stands before and is only a kind of."""
+
+    word: str = Field(max_length=40)
+    food: str = Field(max_length=60)
 
 
 class RecipeFileIn(_Request):

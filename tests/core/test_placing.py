@@ -77,8 +77,10 @@ def test_what_cannot_be_placed_says_why(name: str, kind: str, says: str) -> None
         check_placement(Placement(name, kind), kinds(), FACTS.catalogue)
 
 
-def test_a_dried_form_of_something_fresh_may_be_a_spice() -> None:
-    check_placement(Placement("powdered jalapeno leaf", "dried-spice"), kinds(), FACTS.catalogue)
+def test_a_spice_may_be_placed_but_not_one_that_names_a_food_of_another_kind() -> None:
+    check_placement(Placement("powdered sansho leaf", "dried-spice"), kinds(), FACTS.catalogue)
+    with pytest.raises(PlacementRefused):
+        check_placement(Placement("powdered jalapeno leaf", "dried-spice"), kinds(), FACTS.catalogue)
 
 
 def test_no_kind_may_make_an_acid() -> None:

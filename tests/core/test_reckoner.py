@@ -137,7 +137,7 @@ def test_a_measured_strength_lowers_and_never_lifts(readings: list[float], label
         (Titration("titration", (8.0,), 0.0, 1), "above zero"),
         (SaltForSalt("salt", 1, "pickling-salt", "sugar"), "Choose a salt"),
         (Convert("convert", "2 cups skirrets"), "does not know"),
-        (Convert("convert", "3 cinnamon sticks and a pony"), "not what “pony” makes of it"),
+        (Convert("convert", "3 cinnamon sticks and a pony"), "names cinnamon"),
         (Boiling("boiling"), "Write a height"),
         (Boiling("boiling", None, "m", 40), "between 70 and 101"),
         (Boiling("boiling", 90000, "m"), "where people live"),

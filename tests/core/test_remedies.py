@@ -19,6 +19,7 @@ from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.changes import Change, apply_changes
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
+from tests.core.texts import without_steps
 
 FACTS = library()
 HERE = Settings(read_altitude("4150ft"), measures="us")
@@ -112,7 +113,7 @@ SPOILT: dict[str, Callable[[str], str]] = {
 def test_every_remedy_of_every_formula(spoil: Callable[[str], str]) -> None:
     total = 0
     for number, formula in enumerate(FACTS.formulas.values()):
-        text = spoil(formula_text(formula, "us" if number % 2 else "metric"))
+        text = spoil(without_steps(formula_text(formula, "us" if number % 2 else "metric")))
         total += tried(text, replace(HERE, formula_id=formula.id))
     assert total > 0, "a way of spoiling that has no remedy tests nothing"
 

@@ -10,7 +10,8 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.cut import changed, cut_of, said_of_shape
+from rheum.core.recipe.cut import changed, cut_of
+from rheum.core.recipe.text import read_recipe
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
@@ -71,7 +72,8 @@ def test_which_piece_is_bigger(formula: str, here: str, how: str | None) -> None
     ],
 )  # fmt: skip
 def test_what_a_sentence_says_of_it(sentence: str, said: list[str]) -> None:
-    assert said_of_shape(sentence) == said
+    method = read_recipe(f"Salsa\n6 cups tomatoes\n5 cups onions\n\nMethod:\n{sentence}\n", library().catalogue).method
+    assert [what for _, what in method.shape] == said
 
 
 @pytest.mark.parametrize(

@@ -96,7 +96,7 @@ def said_of(text: str, facts: Library) -> tuple[object, ...]:
         {(m.minutes, m.jar) for m in method.minutes},
         {gap for _, gap in method.headspaces_mm},
         {pack for _, pack in method.packs},
-        len(method.refused),
+        len(method.risks),
     )
 
 

@@ -2221,6 +2221,123 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this kitchen said are only kinds of a food. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SaidKindsOut"];
+                    };
+                };
+            };
+        };
+        /** Say that a word is only a kind of the food behind it. It is remembered for the two together. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["SaidKindIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SaidKindsOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words/{word}/{food}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take it back: the word is asked about again. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    word: string;
+                    food: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SaidKindsOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3376,6 +3493,13 @@ export interface components {
              */
             recipe?: unknown | null;
             /**
+             * Roles
+             * @default {}
+             */
+            roles?: {
+                [key: string]: "title" | "heading" | "list" | "per-jar" | "soak" | "method" | "aside";
+            };
+            /**
              * Text
              * @default null
              */
@@ -3843,6 +3967,13 @@ export interface components {
              * @default null
              */
             recipe?: unknown | null;
+            /**
+             * Roles
+             * @default {}
+             */
+            roles?: {
+                [key: string]: "title" | "heading" | "list" | "per-jar" | "soak" | "method" | "aside";
+            };
             /**
              * Text
              * @default null
@@ -4971,6 +5102,21 @@ export interface components {
             says: string;
         };
         /**
+         * BlockOf
+         * @description Lines of a text that play one part, from the first to the last.
+         */
+        "PlanOut.BlockOf": {
+            /** From */
+            from: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "title" | "heading" | "list" | "per-jar" | "soak" | "method" | "aside";
+            /** To */
+            to: number;
+        };
+        /**
          * BothMeasures
          * @description One line in the kitchen's own measure and in the other: cups beside grams. `says`: what it is in the line's own words;
          *     `goes`: into the batch, into every jar, or into a soak that stays out of them.
@@ -5405,6 +5551,16 @@ export interface components {
             why_not: string[];
         };
         /**
+         * MarkedSentence
+         * @description A sentence of the method that Rheum does not vouch for.
+         */
+        "PlanOut.MarkedSentence": {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Mol
          * @description Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle.
          */
@@ -5422,6 +5578,16 @@ export interface components {
             id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * PassedOver
+         * @description Plain words of a line that Rheum passed over: they change nothing that it knows of.
+         */
+        "PlanOut.PassedOver": {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string[];
         };
         /** Ph */
         "PlanOut.Ph": {
@@ -5588,12 +5754,36 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** UnreadLine */
+        /**
+         * UnreadLine
+         * @description A line or sentence that was not understood: why; the one word beside a known food that stands in the way, and that food; whether it
+         *     is only not heard yet (then the verdict waits for it).
+         */
         "PlanOut.UnreadLine": {
+            /**
+             * Food
+             * @default null
+             */
+            food: string | null;
             /** Line */
             line: number;
             /** Text */
             text: string;
+            /**
+             * Waits
+             * @default true
+             */
+            waits: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Word
+             * @default null
+             */
+            word: string | null;
         };
         /**
          * Usable
@@ -5625,6 +5815,11 @@ export interface components {
              * @default false
              */
             as_tested: boolean;
+            /**
+             * Blocks
+             * @default []
+             */
+            blocks: components["schemas"]["PlanOut.BlockOf"][];
             /**
              * Chosen
              * @default false
@@ -5666,8 +5861,18 @@ export interface components {
              * @default false
              */
             own_formula: boolean;
+            /**
+             * Own Steps
+             * @default []
+             */
+            own_steps: string[];
             /** Pack */
             pack: ("raw" | "hot") | null;
+            /**
+             * Passed Over
+             * @default []
+             */
+            passed_over: components["schemas"]["PlanOut.PassedOver"][];
             /**
              * Practice
              * @default []
@@ -5694,10 +5899,27 @@ export interface components {
             /** Unread */
             unread: components["schemas"]["PlanOut.UnreadLine"][];
             /**
+             * Unread Only
+             * @default false
+             */
+            unread_only: boolean;
+            /** @default null */
+            vouched: components["schemas"]["PlanOut.Vouched"] | null;
+            /**
              * Worst
              * @default null
              */
             worst: string | null;
+        };
+        /**
+         * Vouched
+         * @description How many sentences the method has, and those that Rheum does not vouch for.
+         */
+        "PlanOut.Vouched": {
+            /** Marked */
+            marked: components["schemas"]["PlanOut.MarkedSentence"][];
+            /** Sentences */
+            sentences: number;
         };
         /**
          * PutIn
@@ -6210,6 +6432,33 @@ export interface components {
             sum: "trim";
             /** Text */
             text: string;
+        };
+        /**
+         * SaidKindIn
+         * @description A word, and the food that it stands before and is only a kind of.
+         */
+        SaidKindIn: {
+            /** Food */
+            food: string;
+            /** Word */
+            word: string;
+        };
+        /** SaidKindsOut */
+        SaidKindsOut: components["schemas"]["SaidKindsOut.SaidKinds"];
+        /**
+         * SaidKind
+         * @description A word said to be only a kind, and the food that it stands before.
+         */
+        "SaidKindsOut.SaidKind": {
+            /** Food */
+            food: string;
+            /** Word */
+            word: string;
+        };
+        /** SaidKinds */
+        "SaidKindsOut.SaidKinds": {
+            /** Said */
+            said: components["schemas"]["SaidKindsOut.SaidKind"][];
         };
         /**
          * SheetIn
@@ -6843,6 +7092,21 @@ export interface components {
             says: string;
         };
         /**
+         * BlockOf
+         * @description Lines of a text that play one part, from the first to the last.
+         */
+        "VerdictOut.BlockOf": {
+            /** From */
+            from: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "title" | "heading" | "list" | "per-jar" | "soak" | "method" | "aside";
+            /** To */
+            to: number;
+        };
+        /**
          * Change
          * @description One change to the text or a setting that a remedy proposes.
          */
@@ -6981,6 +7245,16 @@ export interface components {
             section: "jar" | "per-jar" | "soak" | "method";
         };
         /**
+         * MarkedSentence
+         * @description A sentence of the method that Rheum does not vouch for.
+         */
+        "VerdictOut.MarkedSentence": {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Mol
          * @description Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle.
          */
@@ -6998,6 +7272,16 @@ export interface components {
             id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * PassedOver
+         * @description Plain words of a line that Rheum passed over: they change nothing that it knows of.
+         */
+        "VerdictOut.PassedOver": {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string[];
         };
         /** Ph */
         "VerdictOut.Ph": {
@@ -7073,12 +7357,36 @@ export interface components {
             /** Says */
             says: string;
         };
-        /** UnreadLine */
+        /**
+         * UnreadLine
+         * @description A line or sentence that was not understood: why; the one word beside a known food that stands in the way, and that food; whether it
+         *     is only not heard yet (then the verdict waits for it).
+         */
         "VerdictOut.UnreadLine": {
+            /**
+             * Food
+             * @default null
+             */
+            food: string | null;
             /** Line */
             line: number;
             /** Text */
             text: string;
+            /**
+             * Waits
+             * @default true
+             */
+            waits: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Word
+             * @default null
+             */
+            word: string | null;
         };
         /**
          * Verdict
@@ -7096,6 +7404,11 @@ export interface components {
              * @default false
              */
             as_tested: boolean;
+            /**
+             * Blocks
+             * @default []
+             */
+            blocks: components["schemas"]["VerdictOut.BlockOf"][];
             /**
              * Chosen
              * @default false
@@ -7137,8 +7450,18 @@ export interface components {
              * @default false
              */
             own_formula: boolean;
+            /**
+             * Own Steps
+             * @default []
+             */
+            own_steps: string[];
             /** Pack */
             pack: ("raw" | "hot") | null;
+            /**
+             * Passed Over
+             * @default []
+             */
+            passed_over: components["schemas"]["VerdictOut.PassedOver"][];
             /**
              * Practice
              * @default []
@@ -7165,10 +7488,27 @@ export interface components {
             /** Unread */
             unread: components["schemas"]["VerdictOut.UnreadLine"][];
             /**
+             * Unread Only
+             * @default false
+             */
+            unread_only: boolean;
+            /** @default null */
+            vouched: components["schemas"]["VerdictOut.Vouched"] | null;
+            /**
              * Worst
              * @default null
              */
             worst: string | null;
+        };
+        /**
+         * Vouched
+         * @description How many sentences the method has, and those that Rheum does not vouch for.
+         */
+        "VerdictOut.Vouched": {
+            /** Marked */
+            marked: components["schemas"]["VerdictOut.MarkedSentence"][];
+            /** Sentences */
+            sentences: number;
         };
         /** WrittenRecipeOut */
         WrittenRecipeOut: components["schemas"]["WrittenRecipeOut.WrittenRecipe"];

@@ -26,3 +26,5 @@ class Settings:
     measures: Family | None = None
     formula_id: str | None = None
     choices: Choices = field(default_factory=Choices)
+    # The part that the person gave lines, by their number from 1.
+    roles: tuple[tuple[int, str], ...] = ()

@@ -8,6 +8,7 @@ from typing import Final, Literal
 
 from rheum.core.facts.ingredients import Ingredient
 from rheum.core.facts.jars import JAR_WORD
+from rheum.core.facts.work import Work
 from rheum.core.measures.amount import Amount
 
 Pack = Literal["raw", "hot"]
@@ -98,6 +99,9 @@ class Formula:
     weeks: int
     whole_in_brine: bool
     own: OwnSource | None = None
+    # What is done between the basket and the filled jar; None for a formula of one's own. `work_raw`: packed raw where both are tested.
+    work: Work | None = None
+    work_raw: Work | None = None
     # Minutes are for sea level only: the kitchen's chosen chart adds what the height asks.
     by_chart: bool = False
 

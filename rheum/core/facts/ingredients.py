@@ -9,6 +9,8 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final, Literal
 
+from rheum.core.facts.lexicon import Lexicon
+
 Role = Literal[
     "vinegar", "juice", "fresh-juice", "citric", "water", "produce", "herb", "spice", "salt", "sweetener", "fat",
     "thickener", "firming", "alkali", "other",
@@ -54,7 +56,8 @@ class Ingredient:
     status: str = "from memory"
 
 
-def _stem(word: str) -> str:
+def stem(word: str) -> str:
+    """A word without its plural ending."""
     if len(word) > 4 and word.endswith("ies"):
         return word[:-3] + "y"
     if word.endswith(("shes", "ches", "xes", "sses", "oes")):
@@ -68,7 +71,7 @@ def _stem(word: str) -> str:
 def words_of(text: str) -> tuple[str, ...]:
     """A name as comparable words: lower case, no accents, no plural endings, hyphens as spaces."""
     plain = "".join(c for c in unicodedata.normalize("NFKD", text.lower()) if not unicodedata.combining(c))
-    return tuple(_stem(word) for word in re.findall(r"[a-z0-9]+", plain.replace("'", "").replace("’", "")))
+    return tuple(stem(word) for word in re.findall(r"[a-z0-9]+", plain.replace("'", "").replace("’", "")))
 
 
 @lru_cache(maxsize=2048)
@@ -92,10 +95,12 @@ class Catalogue:
 
     by_id: Mapping[str, Ingredient]
     _by_words: dict[tuple[str, ...], Ingredient] = field(default_factory=dict, repr=False)
-    _longest: int = 1
+    longest: int = 1
+    # The words that are known beside the names.
+    lexicon: Lexicon = field(default_factory=Lexicon, repr=False)
 
     @classmethod
-    def of(cls, ingredients: Iterable[Ingredient]) -> Catalogue:
+    def of(cls, ingredients: Iterable[Ingredient], lexicon: Lexicon | None = None) -> Catalogue:
         """ValueError where two ingredients claim one name or id."""
         by_id: dict[str, Ingredient] = {}
         by_words: dict[tuple[str, ...], Ingredient] = {}
@@ -107,7 +112,7 @@ class Catalogue:
                 taken = by_words.setdefault(words_of(name), item)
                 if taken is not item:
                     raise ValueError(f"“{name}” names both {taken.id} and {item.id}")
-        return cls(by_id, by_words, max(len(words) for words in by_words))
+        return cls(by_id, by_words, max(len(words) for words in by_words), lexicon or Lexicon())
 
     def __getitem__(self, ingredient_id: str) -> Ingredient:
         return self.by_id[ingredient_id]
@@ -116,12 +121,20 @@ class Catalogue:
         """The ingredient of just this name."""
         return self._by_words.get(words_of(text))
 
+    def names(self) -> Iterable[tuple[str, ...]]:
+        """Every name, as words without plural endings."""
+        return self._by_words.keys()
+
+    def named(self, words: tuple[str, ...]) -> Ingredient | None:
+        """The ingredient of just these words (without plural endings)."""
+        return self._by_words.get(words)
+
     def within(self, words: tuple[str, ...]) -> list[NameMatch]:
         """Every ingredient named in the words, longest names first taken, left to right, none overlapping."""
         found: list[NameMatch] = []
         at = 0
         while at < len(words):
-            for length in range(min(self._longest, len(words) - at), 0, -1):
+            for length in range(min(self.longest, len(words) - at), 0, -1):
                 item = self._by_words.get(words[at : at + length])
                 if item is not None:
                     found.append(NameMatch(item, at, at + length))

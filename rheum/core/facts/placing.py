@@ -10,11 +10,16 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient, words_of
 from rheum.core.facts.library import Library
-from rheum.core.facts.prep_words import PREP_WORDS
 from rheum.core.measures.refused import Refused
+from rheum.core.measures.words import plain_letters
 
 LONGEST_NAME: Final = 40
-_DRY_WORDS: Final = frozenset(words_of("dried ground powder powdered seed seeds flakes"))
+# What a sweetener may not be: it would bring water, milk or acid that nobody counts.
+_WET: Final = frozenset(
+    words_of(
+        "syrup sap nectar cordial squash drink juice milk custard cream water soda tea wine beer malt nougat fudge toffee caramel honeydew leche"
+    )
+)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -49,24 +54,29 @@ def placed_ingredient(placement: Placement, kinds: Mapping[str, PlaceKind]) -> I
 
 
 def check_placement(placement: Placement, kinds: Mapping[str, PlaceKind], catalogue: Catalogue) -> None:
-    """PlacementRefused where the name is no name, is known already, or holds a known ingredient of another kind."""
+    """PlacementRefused where the name is no name, is known already, shadows or holds a known food of another kind, means something else in a
+    recipe, or is nothing that the kind may hold: no drink, sap or milk among the sugars, nothing fresh among the spices."""
     name, words = placement.name.strip(), words_of(placement.name)
     if placement.kind not in kinds:
         raise PlacementRefused(f"There is no kind “{placement.kind[:40]}”. Choose one of: {', '.join(kinds)}.")
-    if not 3 <= len(name) <= LONGEST_NAME or not re.fullmatch(r"[^\W\d_][^\d_\n]*", name) or not words:
-        raise PlacementRefused("Write the name alone, without an amount: 3 to 40 letters.")
-    if catalogue.exactly(name) is not None:
+    if not 3 <= len(name) <= LONGEST_NAME or not re.fullmatch(r"[^\W\d_][^\d_\n]*", name) or not words or not plain_letters(name).isascii():
+        raise PlacementRefused("Write the name alone, in Latin letters and without an amount: 3 to 40 letters.")
+    if catalogue.exactly(name) is not None or "".join(words) in {"".join(known) for known in catalogue.names()}:
         raise PlacementRefused(f"Rheum knows “{name}” already.")
-    if all(word in PREP_WORDS for word in words):
+    table = catalogue.lexicon.line
+    if all(word in table.plain or word in table.fits or word in table.liquid or word in table.part for word in words):
         raise PlacementRefused(f"“{name}” only says how something is prepared. Place what it is.")
-    example = kinds[placement.kind].example
+    if any(word in table.measure or (word,) in catalogue.lexicon.prose.words for word in words) and len(words) == 1:
+        raise PlacementRefused(f"“{name}” means something else in a recipe. Write what it is, in the words of its label.")
+    kind = kinds[placement.kind]
+    if kind.example.role.role == "sweetener" and (wet := next((word for word in words if word in _WET), None)):
+        raise PlacementRefused(
+            f"“{wet}” is a drink or thin: how much water it brings is not known. Leave it out, or begin from a tested formula."
+        )
     for found in catalogue.within(words):
         known = found.ingredient
-        dried = example.klass == "spice-dry" and known.role.role in ("herb", "produce") and bool(_DRY_WORDS & set(words))
-        if known.klass != example.klass and not dried:
-            raise PlacementRefused(
-                f"“{name}” holds “{known.name}”, which is not {kinds[placement.kind].title}. Write the line another way."
-            )
+        if known.klass != kind.example.klass:
+            raise PlacementRefused(f"“{name}” holds “{known.name}”, which is not {kind.title}. Write the line another way.")
 
 
 def with_placed(library: Library, placements: Iterable[Placement], kinds: Mapping[str, PlaceKind]) -> Library:
@@ -83,4 +93,31 @@ def with_placed(library: Library, placements: Iterable[Placement], kinds: Mappin
         said[item.id] = f"counted as {kinds[placement.kind].title}, for so you placed it"
     if not found:
         return library
-    return replace(library, catalogue=Catalogue.of([*library.catalogue.by_id.values(), *found.values()]), placed=said)
+    return replace(
+        library, catalogue=Catalogue.of([*library.catalogue.by_id.values(), *found.values()], library.catalogue.lexicon), placed=said
+    )
+
+
+def check_kind(word: str, catalogue: Catalogue) -> str:
+    """The word as it is remembered when a person says that it is only a kind of the food behind it. PlacementRefused for what is a known
+    food, a state or a measure: that is more than a kind."""
+    said = words_of(word)
+    if len(said) != 1 or not plain_letters(word).isascii():
+        raise PlacementRefused("A kind is one word, directly before the food.")
+    table = catalogue.lexicon.line
+    if catalogue.named(said) is not None or said[0] in table.measure or said[0] in table.more or said[0] in table.fits:
+        raise PlacementRefused(f"“{word[:30]}” is more than a kind: it changes what or how much there is. Write the line another way.")
+    if catalogue.lexicon.vocabulary.sort(said[0]) in ("state", "measure"):
+        raise PlacementRefused(
+            f"“{word[:30]}” says what was done to it, or how much: that is more than a kind. Write the line another way."
+        )
+    return said[0]
+
+
+def with_kinds(library: Library, said: Iterable[tuple[str, str]]) -> Library:
+    """The library that passes over words which the household said are only kinds."""
+    kinds = frozenset(said)
+    if not kinds:
+        return library
+    catalogue = library.catalogue
+    return replace(library, catalogue=replace(catalogue, lexicon=replace(catalogue.lexicon, kinds=kinds)))

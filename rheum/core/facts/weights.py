@@ -60,7 +60,10 @@ def bulk(amount: Amount, ingredient: Ingredient, prepared: bool, family: Family,
         counted = _counted_grams(span, amount.unit, ingredient)
         if counted is None:
             return None
-        grams = counted[0] * ingredient.edible, counted[1] * ingredient.edible * size
+        grams = (
+            counted[0] * ingredient.edible,
+            counted[1] * ingredient.edible * (1.0 if amount.unit == "head" and ingredient.role.role == "herb" else size),
+        )
     return Bulk(grams, _scaled(grams, 1 / ingredient.edible), _scaled(grams, 1 / per_ml) if per_ml else None)
 
 

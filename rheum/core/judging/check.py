@@ -12,6 +12,7 @@ from typing import Final, get_args
 from rheum.core.facts.choices import practice
 from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula, Pack
+from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.jars import Jar, plain_jar
 from rheum.core.facts.library import Library
 from rheum.core.judging.codes import CODES, LEVELS, Level
@@ -23,18 +24,22 @@ from rheum.core.judging.rules.reading import ph_of
 from rheum.core.judging.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED, PROCESS_ALONE
 from rheum.core.judging.verdict import (
     AcidLedger,
+    BlockOf,
     Differs,
     FormulaRef,
     JarChoice,
     Kitchen,
     LineMark,
     LineRead,
+    MarkedSentence,
     Mol,
     NearRef,
+    PassedOver,
     Ph,
     PlaceAsk,
     UnreadLine,
     Verdict,
+    Vouched,
 )
 from rheum.core.matching.case import Case, ChosenBy
 from rheum.core.matching.differences import differences
@@ -46,13 +51,17 @@ from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import MM_PER_INCH, Family
 from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.recipe.writing import formula_text, steps_text
 
 SHOWN_NEAREST: Final = 3
+# Findings that rest on what is missing: while a line was not heard, what is missing may stand in it.
+WAITS: Final = frozenset({"low-acid-alone", "garlic-or-herb-in-oil", "ph-high", "acid-reduced", "no-tested-formula"})
+WAITS_FOR_ACID: Final = frozenset({"water-added", "acid-swap-down", "low-acid-increased", "acid-fruit-added"})
 _LEAST_ML: Final = 50
 _MOST_ML: Final = 4000
 _MOST_HEADSPACE_MM: Final = 60.0
 _MOST_MINUTES: Final = 600.0
+_MOST_WAYS: Final = 12
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -67,7 +76,7 @@ class Judged:
 def judge(text: str, settings: Settings, library: Library) -> Judged:
     """Judge recipe text; a text judged before, under the same settings and facts, is not judged again.
     Raises UnreadableRecipe where nothing in it is usable, RequestError for a bad setting."""
-    return judge_recipe(read_recipe(text, library.catalogue), settings, library)
+    return judge_recipe(read_recipe(text, library.catalogue, settings.roles), settings, library)
 
 
 def judge_if_read(text: str, settings: Settings, library: Library) -> Judged | None:
@@ -84,20 +93,30 @@ def check_text(text: str, settings: Settings, library: Library) -> Verdict:
 
 
 def judge_recipe(recipe: Recipe, settings: Settings, library: Library) -> Judged:
-    """Judge a recipe: under every plausible family of cups, against every formula that ties, and the strictest counts."""
+    """Judge a recipe: in every way its lines can be meant, under every plausible family of cups, against every formula that ties, and the
+    strictest counts."""
     check_settings(settings, library)
     found, tied = [], dict[str, None]()
-    for family in _families(recipe, settings):
-        lines = measure(recipe, family)
-        near = nearest(lines, library, _said_pack(recipe, settings))
-        formulas = _formulas(near, settings, library)
-        if len(formulas) > 1:
-            tied.update((formula.id, None) for formula in formulas if formula)
-        for formula in formulas:
-            case = _case(recipe, settings, library, family=family, formula=formula, lines=lines, near=near)
-            found.append(Judged(_verdict(case, _findings(case)), case))
+    for meant in ways(recipe):
+        for family in _families(meant, settings):
+            lines = measure(meant, family)
+            near = nearest(lines, library, _said_pack(meant, settings))
+            formulas = _formulas(near, settings, library)
+            if len(formulas) > 1:
+                tied.update((formula.id, None) for formula in formulas if formula)
+            for formula in formulas:
+                case = _case(meant, settings, library, family=family, formula=formula, lines=lines, near=near)
+                found.append(Judged(_verdict(case, _findings(case)), case))
     strictest = min(found, key=lambda judged: _strictness(judged.verdict))
     return Judged(replace(strictest.verdict, tied=tuple(tied)), strictest.case)
+
+
+def ways(recipe: Recipe) -> list[Recipe]:
+    """A recipe as it reads first, and once more for every other way in which one of its lines can be meant (“lemon or lime juice”)."""
+    found = [recipe]
+    for at, line in enumerate(recipe.lines):
+        found += [replace(recipe, lines=(*recipe.lines[:at], other, *recipe.lines[at + 1 :])) for other in line.also]
+    return found[:_MOST_WAYS]
 
 
 def check_settings(settings: Settings, library: Library) -> None:
@@ -207,7 +226,18 @@ def _findings(case: Case) -> tuple[Finding, ...]:
         changed = _above_formula(case)
     circumstance = [found for rule in CIRCUMSTANCE for found in rule(case)]
     estimate = list(ph_of(case, changed))
-    return worst_first([*_most_specific(composition), *circumstance, *estimate])
+    found = [*_most_specific(composition), *circumstance, *estimate]
+    if any(item.waits and item.sentence is None for item in case.recipe.unread):
+        # What was not heard poisons nothing: no finding that rests on a line nobody has heard yet.
+        waits = WAITS | WAITS_FOR_ACID if _acid_waits(case) else WAITS
+        found = [one for one in found if one.code not in waits]
+    return worst_first(found)
+
+
+def _acid_waits(case: Case) -> bool:
+    """Whether a line that was not heard names an acid: then how much acid there is nobody knows yet."""
+    named = (match for item in case.recipe.unread if item.waits for match in case.library.catalogue.within(words_of(item.text)))
+    return any(match.ingredient.role.acid for match in named)
 
 
 def _above_formula(case: Case) -> bool:
@@ -313,12 +343,33 @@ def _stop(findings: tuple[Finding, ...]) -> str | None:
     return f"Line {stop.line}: {stop.says}" if stop.line is not None else stop.says
 
 
-def _marks(findings: tuple[Finding, ...]) -> tuple[LineMark, ...]:
+def _unread_only(case: Case, findings: tuple[Finding, ...]) -> bool:
+    """Whether nothing but words that were not heard stands between a recipe and its verdict."""
+    waiting = {item.line for item in case.recipe.unread if item.waits}
+    bars = [found for found in findings if found.level in ("stop", "limit")]
+    return bool(waiting) and all(found.code == "line-unread" and found.line in waiting for found in bars)
+
+
+def _blocks(recipe: Recipe) -> tuple[BlockOf, ...]:
+    """The lines of a text by the part they play, those of one part that follow one another together."""
+    found: list[BlockOf] = []
+    for number, role in recipe.roles:
+        if found and found[-1].role == role:
+            found[-1] = replace(found[-1], last=number)
+        else:
+            found.append(BlockOf(number, number, role))
+    return tuple(found)
+
+
+def _marks(case: Case, findings: tuple[Finding, ...]) -> tuple[LineMark, ...]:
     # The findings come worst first.
     worst: dict[int, Level] = {}
     for found in findings:
         if found.line is not None:
             worst.setdefault(found.line, found.level)
+    if case.match is not None:
+        for number, _ in case.recipe.method.opened:
+            worst.setdefault(number, "caution")
     return tuple(LineMark(line, level) for line, level in sorted(worst.items()))
 
 
@@ -337,6 +388,7 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     gap = case.settings.headspace_mm or wanted
     allergens = sorted({allergen for line in case.recipe.in_jar for allergen in line.ingredient.allergens})
     metres = float(height.metres) if height else None
+    own_steps = tuple(steps_text(formula, case.pack)) if formula and case.recipe.method.opened else ()
     acid_known = not any(found.code in ("vinegar-strength-unknown", "juice-fresh", "line-unread", "vinegar-too-weak") for found in findings)
     return Verdict(
         title=case.recipe.title,
@@ -350,7 +402,10 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         ),
         jar=JarChoice(case.jar.id, case.jar.title, round(gap, 2), case.jar_chosen_by),
         process=_process(case, findings),
-        unread=tuple(UnreadLine(item.line, item.text) for item in case.recipe.unread),
+        unread=tuple(
+            UnreadLine(item.line, item.text, item.why, item.word, case.library.catalogue[item.food].name if item.food else None, item.waits)
+            for item in case.recipe.unread
+        ),
         lines=_lines_read(case),
         pack=case.pack if case.pack_known else None,
         fridge=fridge_keeping(case.ph, acid_known, formula.kind if formula else None),
@@ -364,7 +419,14 @@ def _verdict(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         to_place=tuple(PlaceAsk(item.line, item.name) for item in case.recipe.unread if item.name),
         as_tested=_as_tested(case, findings),
         stop=_stop(findings),
-        marks=_marks(findings),
+        marks=_marks(case, findings),
+        unread_only=_unread_only(case, findings),
+        blocks=_blocks(case.recipe),
+        passed_over=tuple(PassedOver(line.number, line.passed) for line in case.recipe.lines if line.passed),
+        own_steps=own_steps,
+        vouched=Vouched(case.recipe.method.sentences, tuple(MarkedSentence(*said) for said in case.recipe.method.opened))
+        if match
+        else None,
         worst=next((found.says for found in findings if found.level in ("stop", "limit")), None),
         practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

@@ -100,6 +100,12 @@ CODES: Final[dict[str, Code]] = {
     "fermented": Code("limit", "method", "This relies on fermentation for its acid, which Rheum does not cover.", GUIDE_6),
     "line-unread": Code("limit", "reading", "What was not understood cannot be judged.", PICK),
     "formula-inconsistent": Code("limit", "reading", "Two different figures for the same thing: one of them is wrong.", PICK),
+    "method-not-vouched": Code(
+        "caution", "reading", "Tested methods do not say this, or Rheum does not understand it whole. Its own steps count.", PICK
+    ),
+    "vessel-unfit": Code(
+        "limit", "method", "Acid dissolves copper, brass, iron, zinc and bare aluminium, and takes up what it dissolves.", GUIDE_6
+    ),
     "amounts-disagree": Code(
         "caution", "reading", "Two amounts for one thing that do not fit each other: the one that looks worse counts.", PICK
     ),

@@ -10,9 +10,9 @@ from rheum.core.measures.amount import Amount, AmountError, split_amounts
 from rheum.core.measures.measurable import measurable, mixed
 from rheum.core.measures.units import MM_PER_INCH, kind_of, ml_per
 from rheum.core.recipe.changes import Change
-from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
+from rheum.core.recipe.mentions import LineUnread, read_ingredient, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.writing import formula_line_text
+from rheum.core.recipe.writing import formula_line_text, method_text
 
 
 def replaced(case: Case, line: RecipeLine, text: str) -> tuple[Change, ...]:
@@ -141,6 +141,37 @@ def sentence_removed(case: Case, number: int, sentence: str) -> tuple[Change, ..
     left = re.sub(r"  +", " ", source.replace(sentence, " ")).strip()
     bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)
     return (Change("replace", number, left),) if re.search(r"\w", bare) else (Change("remove", number),)
+
+
+def sentences_removed(case: Case, said: tuple[tuple[int, str], ...]) -> tuple[Change, ...]:
+    """Several sentences taken out at once, each line changed once; nothing where one cannot be found in its line."""
+    changes: list[Change] = []
+    for number in dict.fromkeys(line for line, _ in said):
+        source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
+        for sentence in (text for line, text in said if line == number):
+            if source.count(sentence) != 1:
+                return ()
+            source = source.replace(sentence, " ")
+        left = re.sub(r"  +", " ", source).strip()
+        bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)
+        changes.append(Change("replace", number, left) if re.search(r"\w", bare) else Change("remove", number))
+    return tuple(changes)
+
+
+def own_steps_taken(case: Case) -> tuple[Change, ...]:
+    """The pasted method replaced by Rheum's own steps of the formula, whole; nothing where the formula has none."""
+    match = case.match
+    if match is None or match.formula.work is None:
+        return ()
+    numbers = [number for number, role in case.recipe.roles if role == "method"]
+    if not numbers:
+        return ()
+    metric = any(line.amount is not None and line.amount.unit in ("g", "kg", "ml", "l") for line in case.recipe.in_jar)
+    steps = method_text(match.formula, "metric" if metric else "us", case.pack)
+    headed = any(role == "heading" and number < numbers[0] for number, role in case.recipe.roles)
+    inline = any(role == "heading" and number == numbers[0] for number, role in case.recipe.roles)
+    first = "\n".join([*([] if headed and not inline else ["Method:"]), *steps])
+    return (Change("replace", numbers[0], first), *(Change("remove", number) for number in numbers[1:]))
 
 
 def minutes_rewritten(case: Case, number: int, said: float, wanted: int) -> tuple[Change, ...]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from rheum.core.facts.choices import Practice
@@ -11,6 +11,7 @@ from rheum.core.judging.findings import Destination, Finding
 from rheum.core.judging.keeping import FridgeKeeping
 from rheum.core.judging.process import Process
 from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
+from rheum.core.recipe.recipe import Role
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,8 +83,48 @@ class JarChoice:
 
 @dataclass(frozen=True, slots=True)
 class UnreadLine:
+    """A line or sentence that was not understood: why; the one word beside a known food that stands in the way, and that food; whether it
+    is only not heard yet (then the verdict waits for it)."""
+
     line: int
     text: str
+    why: str = ""
+    word: str | None = None
+    food: str | None = None
+    waits: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class BlockOf:
+    """Lines of a text that play one part, from the first to the last."""
+
+    first: int = field(metadata={"serialization_alias": "from"})
+    last: int = field(metadata={"serialization_alias": "to"})
+    role: Role
+
+
+@dataclass(frozen=True, slots=True)
+class PassedOver:
+    """Plain words of a line that Rheum passed over: they change nothing that it knows of."""
+
+    line: int
+    words: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MarkedSentence:
+    """A sentence of the method that Rheum does not vouch for."""
+
+    line: int
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Vouched:
+    """How many sentences the method has, and those that Rheum does not vouch for."""
+
+    sentences: int
+    marked: tuple[MarkedSentence, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,3 +188,10 @@ class Verdict:
     stop: str | None = None
     marks: tuple[LineMark, ...] = ()
     practice: tuple[Practice, ...] = ()
+    # Nothing but words that were not heard stands between the recipe and its verdict.
+    unread_only: bool = False
+    blocks: tuple[BlockOf, ...] = ()
+    passed_over: tuple[PassedOver, ...] = ()
+    # Rheum's own steps, where a sentence of the method is not vouched for.
+    own_steps: tuple[str, ...] = ()
+    vouched: Vouched | None = None

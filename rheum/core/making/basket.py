@@ -16,7 +16,7 @@ from rheum.core.measures.measurable import measurable
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams
 from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
-from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
+from rheum.core.recipe.mentions import LineUnread, read_ingredient, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, is_prep_only
 
 _LESS: Final = re.compile(r"\s*(?:\bless\b|\bminus\b|−|–| - )\s*", re.IGNORECASE)

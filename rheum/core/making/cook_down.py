@@ -95,7 +95,7 @@ def kept(start_ml: float, kept_low: float, kept_high: float, reading: Reading | 
     says = f"{mid / start_ml * 100:.0f} % is left: about {mid / 1000:.2f} l."
     if mid < start_ml * kept_low * _THICK:
         says += f" The tested recipe leaves {kept_low * 100:.0f} %: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
-    return CookDown(start_ml=start_ml, low=low, mid=mid, high=high, measured=True, says=says)
+    return CookDown(start_ml=start_ml, low=low, mid=min(max(mid, low), high), high=high, measured=True, says=says)
 
 
 def _read(start_ml: float, reading: Reading) -> tuple[float, float, float]:

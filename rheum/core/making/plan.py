@@ -24,7 +24,9 @@ from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
-from rheum.core.recipe.line import strip_bullet
+from rheum.core.recipe.mentions import strip_bullet
+from rheum.core.recipe.text import sentences
+from rheum.core.recipe.writing import steps_text
 from rheum.core.revising.scaling import Limit, scale_to
 
 _OF_THE_CANNER: Final = re.compile(
@@ -166,9 +168,13 @@ def _one_brine(case: Case) -> tuple[str, ...]:
 
 def _method(case: Case) -> str:
     """The recipe's own prose, for the sheet, without what it says of processing, packing and headspace: there the sheet's own
-    figures stand, which count the height."""
+    figures stand, which count the height. Where Rheum does not vouch for a sentence of it, Rheum's own steps whole, never a mixture."""
+    said = case.recipe.method
+    heard_whole = not (said.opened or said.risks or any(item.sentence for item in case.recipe.unread))
+    if not heard_whole and case.match is not None and (own := steps_text(case.match.formula, case.pack)):
+        return " ".join(step.partition(". ")[2] for step in own)
     prose = " ".join(line.text.strip() for line in case.recipe.outline if line.kind == "prose" and line.section == "method")
-    return " ".join(sentence for sentence in re.split(r"(?<=[.!?;])\s+", prose) if sentence and not _OF_THE_CANNER.search(sentence))
+    return " ".join(sentence for sentence in sentences(prose) if sentence and not _OF_THE_CANNER.search(sentence))
 
 
 def _fit(case: Case, wish: Wish, headspace: float, library: Library, *, stock: Stock) -> tuple[Fit, ...]:

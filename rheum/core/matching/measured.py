@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Final
 
 from rheum.core.facts.weights import Bulk, bulk
 from rheum.core.measures.units import Family
 from rheum.core.recipe.recipe import Recipe, RecipeLine
+
+# Two amounts of one thing that differ by less say the same (handbook, rules: amounts-disagree).
+AGREE: Final = 1.15
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -37,6 +41,8 @@ def worse_bulk(line: RecipeLine, family: Family) -> Bulk | None:
     known = [item for item in found if item is not None]
     if len(known) < 2:
         return known[0] if known else None
+    if line.about and max(sum(item.grams) for item in known) <= AGREE * min(sum(item.grams) for item in known):
+        return known[0]  # “about 7 lb” behind a measure that agrees with it says no more than that
 
     def merge(pairs: list[tuple[float, float]]) -> tuple[float, float]:
         return min(pair[0] for pair in pairs), max(pair[1] for pair in pairs)

@@ -71,7 +71,7 @@ _SPELLINGS: Final = {
     "lb": "lb lbs pound pounds lb. lbs. #",
     "each": "each ea piece pieces whole-each",
     "clove": "clove cloves",
-    "head": "head heads",
+    "head": "head heads hd hds",
     "sprig": "sprig sprigs",
     "bunch": "bunch bunches",
     "ear": "ear ears cob cobs",

@@ -6,39 +6,36 @@ five steps; within a step the written thickness decides.
 
 from __future__ import annotations
 
-import re
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal
 
-from rheum.core.measures.amount import NUMBER, AmountError, number
-from rheum.core.measures.units import mm_per, unit_named
+from rheum.core.measures.amount import AmountError, amount_at
+from rheum.core.measures.units import kind_of, mm_per
+from rheum.core.measures.words import Token, settled, tokens
 
 # Bigger pieces, higher step. Each word counts where it is said of the produce itself.
-_STEPS: Final[tuple[tuple[int, str], ...]] = (
-    (-1, r"pur[eé]ed?|liquidi[sz]ed|blended|mashed|pulped|pulp"),
-    (0, r"minced|grated|ground|crushed|finely grated|mince"),
-    (1, r"chopped|diced|shredded|minutely|dice|brunoise"),
-    (2, r"sliced|slices?|rings?|rounds?|strips?|julienned?|matchsticks?|coins?|ribbons?|crosswise|slivered|slivers"),
-    (3, r"chunks?|pieces|lumps?|hunks?|cubed|cubes?|quartered|quarters|wedges?|spears?|florets?|segments"),
-    (4, r"halved|halves|half lengthwise|in half"),
-    (5, r"whole|left whole|uncut"),
+_STEPS: Final = {
+    -1: "puree pureed purée puréed liquidised liquidized blended mashed pulped pulp",
+    0: "minced grated ground crushed mince",
+    1: "chopped chop diced shredded minutely dice brunoise",
+    2: "sliced slice slices ring rings round rounds strip strips julienne julienned matchstick matchsticks coin coins ribbon ribbons crosswise slivered slivers",
+    3: "chunk chunks pieces lump lumps hunk hunks cubed cube cubes quarter quartered quarters wedge wedges spear spears floret florets segments",
+    4: "halved halves",
+    5: "whole uncut slit",
+}  # fmt: skip
+_STEP_OF: Final = {word: step for step, words in _STEPS.items() for word in words.split()}
+_SLICED: Final = frozenset(
+    "sliced slice slices ring rings round rounds pieces cube cubes chunk chunks dice diced cubed thick strip strips coin coins wide cut".split()
 )
-_SAID: Final = tuple((step, re.compile(rf"\b(?:{words})\b", re.I)) for step, words in _STEPS)
-_NOT_CUT: Final = re.compile(
-    r"\b(?:whole kernel|whole (?:cloves?|seeds?|berries|spices?)|not sliced|half[- ]inch|cut in half pints?|half[- ]?(?:pint|gallon)s?|(?:ends?|stems?|tips?|tops?|blossom)\b[^,;]*)",
-    re.I,
-)
-_SPAN: Final = rf"({NUMBER})(?:\s*(?:-|–|to)\s*({NUMBER}))?[\s-]*(in\b\.?|inch(?:es)?|mm|cm|[\"″”])"
-_THICK: Final = re.compile(
-    rf"{_SPAN}[\s-]*(?:thick\s*)?(?:slices?|rings?|rounds?|pieces?|cubes?|chunks?|dice\b|diced|thick|strips?|coins?|wide)"
-    rf"|(?:sliced?|cut|rings?|rounds?|dice[sd]?|cube[sd]?|pieces|chunks)\s*(?:about|into|to|in)?\s*{_SPAN}",
-    re.I,
-)
+_OF_WHOLE: Final = frozenset("kernel kernels clove cloves seed seeds berries spice spices allspice peppercorns mixed".split())
+_AWAY: Final = frozenset("end ends stem stems tip tips top tops blossom root roots".split())
 WHOLE: Final = 5
 PUREED: Final = -1
 # A quarter inch for three sixteenths is still “3/16 to 1/4” (USDA Guide 6, from memory).
 THICKER: Final = 1.35
+# “Thickly sliced” gives no thickness: thicker than any that is written.
+_THICKLY_MM: Final = 99.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,24 +47,72 @@ class Cut:
     word: str
 
 
-def _millimetres(groups: tuple[str | None, ...]) -> float | None:
-    figures = [group for group in groups if group]
-    try:
-        return number(figures[-2]) * mm_per(unit_named(figures[-1].rstrip(".")) or "in")
-    except (AmountError, ValueError, KeyError):
-        return None
+def _low(found: tuple[Token, ...], at: int) -> str:
+    return found[at].low if 0 <= at < len(found) else ""
+
+
+def _words_of_cut(found: tuple[Token, ...]) -> list[tuple[int, str, int]]:
+    """(step, word, place) of every word of a cut that is said of the produce itself."""
+    cuts, aside = [], False
+    for at, word in enumerate(found):
+        if word.text in ",;()":
+            aside = False
+        aside = aside or word.low in _AWAY
+        if aside:
+            continue
+        step = _STEP_OF.get(word.low)
+        if word.low in ("grated", "ground", "crushed") and _low(found, at - 1) in ("coarsely", "coarse", "roughly"):
+            step = 1
+        if word.low == "half" and (_low(found, at + 1) in ("lengthwise", "lengthways") or _low(found, at - 1) == "in"):
+            step = 4
+        if step is None or (word.low == "whole" and _low(found, at + 1) in _OF_WHOLE) or (step == 5 and _low(found, at - 1) == "or"):
+            continue
+        if word.low in ("sliced", "cut") and _low(found, at - 1) == "not":
+            continue
+        cuts.append((step, word.low, at))
+    return cuts
+
+
+def _thickness(found: tuple[Token, ...]) -> float | None:
+    """The thickness that stands beside a word of slicing: “1/4 inch thick”, “sliced 3/16 in”, “in 1 cm slices”."""
+    for at, word in enumerate(found):
+        if word.kind != "number":
+            continue
+        try:
+            read = amount_at(found, at)
+        except AmountError:
+            continue
+        if read is None or kind_of(read.amount.unit) != "length":
+            continue
+        behind = read.to + (_low(found, read.to) == "-")
+        before = at - 1
+        while _low(found, before) in ("about", "into", "to", "in", "(", ",", "approximately", "each", "roughly"):
+            before -= 1
+        if (
+            _low(found, behind) in _SLICED
+            or _low(found, behind + 1) in _SLICED
+            or _low(found, before) in _SLICED
+            or _low(found, before) in ("crosswise", "thinly", "across")
+        ):
+            return read.amount.high * mm_per(read.amount.unit)
+    return None
 
 
 @lru_cache(maxsize=4096)
 def cut_of(text: str) -> Cut | None:
-    """The cut that words speak of, the biggest where several are named; None where they say nothing of it."""
-    plain = _NOT_CUT.sub(" ", text)
-    found = [(step, match.group(0).lower()) for step, pattern in _SAID if (match := pattern.search(plain))]
-    thick = _THICK.search(plain)
-    if not found:
+    """The cut that words speak of: of several done one after the other the last (“halved and sliced”), of several to choose from the
+    biggest; None where they say nothing of it."""
+    found = tokens(settled(text[:400]))
+    cuts = _words_of_cut(found)
+    if not cuts:
         return None
-    step, word = max(found)
-    return Cut(step, _millimetres(thick.groups()) if thick else None, word)
+    choice = any(word.low == "or" for word in found) or any(step == WHOLE for step, _, _ in cuts)
+    step, word, _ = max(cuts) if choice else cuts[-1]
+    thick = _thickness(found)
+    thickly = any(
+        item.low == "thickly" or (item.low == "thick" and _STEP_OF.get(_low(found, index + 1)) == 2) for index, item in enumerate(found)
+    )
+    return Cut(step, _THICKLY_MM if thickly and thick is None else thick, word)
 
 
 Change = Literal["bigger", "smaller", "much-smaller", "pureed"]
@@ -77,6 +122,8 @@ def changed(formula: Cut, here: Cut) -> Change | None:
     """How a line's pieces stand to the formula's: bigger, a little or much smaller, a purée; None where alike."""
     if here.step == PUREED and formula.step > PUREED:
         return "pureed"
+    if {here.step, formula.step} == {2, 3} and here.thick_mm and formula.thick_mm:
+        return "bigger" if here.thick_mm > formula.thick_mm * THICKER else None  # inch chunks for inch slices
     if here.step > formula.step:
         return "bigger"
     if here.step == formula.step and here.thick_mm and formula.thick_mm:
@@ -86,33 +133,3 @@ def changed(formula: Cut, here: Cut) -> Change | None:
     if here.step < formula.step:
         return "much-smaller" if formula.step - here.step >= 3 or (here.step == 0 and formula.step >= 1) else "smaller"
     return None
-
-
-# --- what the prose says of it ------------------------------------------------------------------------------------
-
-What = Literal["pureed", "drained", "thicker", "unpeeled", "unsalted", "whole"]
-_PROSE: Final[tuple[tuple[What, re.Pattern[str]], ...]] = (
-    ("pureed", re.compile(r"\b(?:pur[eé]e\w*|liquidi[sz]\w*|immersion blender|stick blender|hand blender|blend (?:it |them |the \w+ )?(?:until|to|smooth)|blended smooth|until smooth|in a blender|mash\w*|whizz\w*|food mill|to a (?:fine |smooth )?paste|(?:pass|rub|push|press) (?:\w+ ){0,3}?through)\b", re.I)),
-    ("drained", re.compile(r"\b(?:drain|pour|strain|squeeze|press|ladle|spoon|discard)\w*\s+(?:off |away |out |the |all |of |excess |their |its |tomato(?:es)?(?:'s)? ){0,5}(?:juices?|tomato(?:es)?|tomato liquid)\b", re.I)),
-    ("thicker", re.compile(r"\b(?:reduced? (?:it |them )?(?:by|to|until)|cook(?:ed|ing)? (?:it |them )?down|boil(?:ed)? (?:it |them )?down|until (?:it is |they are )?(?:very |quite |really )?thick\w*|mounds? (?:on|up)|until (?:\w+ ){0,4}(?:syrupy|jammy|sticky))\b", re.I)),
-    ("unpeeled", re.compile(r"\b(?:unpeeled|skins? (?:left )?on|with (?:the|their) skins?|(?:leave|keep) (?:the |their )?(?:skins?|peels?)|no need to peel|without peeling|(?:don'?t|do not|never) peel|not peeled)\b", re.I)),
-    ("unsalted", re.compile(r"\b(?:(?:don'?t|do not|never|no need to|skip|without|instead of) (?:the )?(?:soak|salt|rins|blanch|drain)\w*|unsoaked|unrinsed|unblanched|un-?salted vegetables)\b", re.I)),
-    ("whole", re.compile(r"\b(?:leave|keep|pack|left|leaving)\s+(?:the |them |all |\w+ ){0,3}(?:whole|uncut)\b|\b(?:don'?t|do not|no need to|without|instead of|skip (?:the )?)\s*(?:bother(?:ing)? (?:to |with )?)?(?:slic|chop|cut(?! (?:down|back))|dic|grat|shred)(?:e|ing|ping|ting|ing)?\b", re.I)),
-)  # fmt: skip
-_NEGATED: Final = re.compile(r"\b(?:not|never|don'?t|do not|avoid|no|instead of|rather than|without)\b[^,;:]*$", re.I)
-_CITRUS: Final = re.compile(r"\b(?:lemon|lime|orange|bottled)\b", re.I)
-
-
-def said_of_shape(sentence: str) -> list[What]:
-    """What a sentence of a method says of peel, soak, purée, drained juice; a negation of it says nothing."""
-    found: list[What] = []
-    for what, pattern in _PROSE:
-        match = pattern.search(sentence)
-        if not match:
-            continue
-        if what in ("pureed", "drained", "thicker", "whole") and _NEGATED.search(sentence[: match.start()]):
-            continue
-        if what == "drained" and _CITRUS.search(match.group(0) + sentence[max(0, match.start() - 10) : match.start()]):
-            continue
-        found.append(what)
-    return found

@@ -8,10 +8,9 @@ from typing import Literal
 from rheum.core.facts.formulas import Pack
 from rheum.core.facts.ingredients import Ingredient
 from rheum.core.measures.amount import Amount
-from rheum.core.recipe.cut import What
-from rheum.core.recipe.prose.risks import ProseRisk
 
 Section = Literal["jar", "per-jar", "soak", "method"]
+What = Literal["pureed", "drained", "thicker", "unpeeled", "unsalted", "whole"]
 State = Literal["frozen", "tinned", "unfit", "mouldy", "minced"]
 
 
@@ -33,6 +32,12 @@ class RecipeLine:
     per_jar: str | None = None
     optional: bool = False
     size: float = 1.0
+    # The second amount is only about as much: where it agrees, the first counts.
+    about: bool = False
+    # Plain words that were passed over: they change nothing that Rheum knows of.
+    passed: tuple[str, ...] = ()
+    # Other ways in which the line can be meant (“lemon or lime juice”): each is judged, and the worse counts.
+    also: tuple[RecipeLine, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +51,11 @@ class Unread:
     name: str | None = None
     # The sentence of prose that it stands in, where taking that out would end it.
     sentence: str | None = None
+    # The one word beside a known food that stands in the way, which may be only a kind of it, and that food.
+    word: str | None = None
+    food: str | None = None
+    # Whether a word is only not heard yet; a food that was heard where no line lists it is another matter.
+    waits: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,11 +69,32 @@ class SaidMinutes:
 
 
 @dataclass(frozen=True, slots=True)
-class RefusedMethod:
-    """A way of “sealing” in the text that is no processing."""
+class ProseRisk:
+    """What a sentence says that no tested method does: the code it earns, the sentence to show, what to do instead."""
+
+    code: str
+    says: str
+    fix: str
+
+
+@dataclass(frozen=True, slots=True)
+class Portion:
+    """An amount of something that a sentence puts into each jar."""
 
     line: int
-    what: str
+    ingredient: Ingredient
+    amount: Amount
+    sentence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Cooked:
+    """Food that a sentence heats: how (boil, simmer, blanch, fry …), which (empty: all of it), in which sentence."""
+
+    line: int
+    how: str
+    foods: tuple[str, ...]
+    sentence: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,16 +105,20 @@ class Method:
     headspaces_mm: tuple[tuple[int, float], ...] = ()
     jars: tuple[tuple[int, str], ...] = ()
     packs: tuple[tuple[int, Pack], ...] = ()
-    refused: tuple[RefusedMethod, ...] = ()
-    fermented: int | None = None
     steam: int | None = None
     shape: tuple[tuple[int, What], ...] = ()
     salted: bool = False
     # What the prose says that no tested method does, with its line and the sentence.
     risks: tuple[tuple[int, ProseRisk, str], ...] = ()
+    # Sentences about the process that Rheum does not vouch for, each with its line.
+    opened: tuple[tuple[int, str], ...] = ()
+    portions: tuple[Portion, ...] = ()
+    cooked: tuple[Cooked, ...] = ()
+    sentences: int = 0
 
 
 Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]
+Role = Literal["title", "heading", "list", "per-jar", "soak", "method", "aside"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,6 +144,8 @@ class Recipe:
     yield_high: float | None = None
     source: tuple[str, ...] = ()
     outline: tuple[OutlineLine, ...] = ()
+    # The part that each line plays, by its number from 1; empty lines play none.
+    roles: tuple[tuple[int, Role], ...] = ()
 
     @property
     def in_jar(self) -> tuple[RecipeLine, ...]:

@@ -2,49 +2,68 @@
 
 from __future__ import annotations
 
-import re
 from typing import Final
 
+from rheum.core.facts.ingredients import Ingredient
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.units import MM_PER_INCH, mm_per
+from rheum.core.measures.words import Token, tokens
 
-_JUICE_OF: Final = re.compile(
-    r"^(?:the\s+)?(?:(?:freshly\s+)?(?:squeezed\s+)?juice)\s+(?:of|from)\s+(.+?)\s+(?:(?:large|small|medium|whole|fresh|ripe)\s+)*(lemon|lime|orange|grapefruit)s?\b(.*)$",
-    re.I,
-)
-_ZEST_OF: Final = re.compile(
-    r"^(?:the\s+)?(?:grated\s+|finely grated\s+)?(zest|rind|peel)\s+(?:of|from)\s+(.+?)\s+(?:(?:large|small|medium|whole)\s+)*(lemon|lime|orange)s?\b(.*)$",
-    re.I,
-)
+_CITRUS: Final = frozenset({"lemon", "lemons", "lime", "limes", "orange", "oranges", "grapefruit", "grapefruits"})
+_PEEL: Final = frozenset({"zest", "rind", "peel"})
+_SQUEEZED: Final = frozenset({"the", "freshly", "squeezed", "grated", "finely", "fresh"})
+_SMALL: Final = frozenset({"handful", "bunch", "pinch", "dash", "sprig"})
 # A thumb of root, an inch long: common practice, from memory.
-_ROOT: Final = re.compile(
-    r"^(?:long\s+)?(?:piece|knob|thumb|chunk|length)?s?\s*(?:of\s+)?((?:fresh\s+|peeled\s+)*(?:ginger|ginger root|turmeric|galangal|horseradish)\b.*)$",
-    re.I,
-)
+_ROOTS: Final = frozenset({"ginger", "turmeric-fresh", "galangal", "horseradish-root"})
 _ROOT_G_PER_INCH: Final = (8.0, 20.0)
-_ROOT_FIRST: Final = re.compile(r"^(?:an?|one|1)\s+(?=\(?\d[\d/ .½¼¾]*[\s-]*(?:inch|in\.?|cm)\b)", re.I)
+_PIECES: Final = frozenset({"piece", "knob", "thumb", "chunk", "length", "long", "of", ")", "-", "peeled"})
+_LENGTHS: Final = frozenset({"inch", "inches", "in", "cm", "″", '"', "”"})
 
 
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
-    if juice := _JUICE_OF.match(text):
-        return f"{juice.group(1)} fresh {juice.group(2)} juice{juice.group(3)}"
-    if zest := _ZEST_OF.match(text):
-        return f"{zest.group(2)} {zest.group(3)} zest{zest.group(4)}"
-    text = re.sub(r"^(handful|bunch|pinch|dash|sprig)\b", r"1 \1", text, flags=re.I)
-    stick = re.match(r"^(\d[\d/ ½¼¾]*[\s-]*(?:inch|in\.?|cm)\b)[\s-]*(?:piece of |long )?(cinnamon\b.*|stick of cinnamon.*)$", text, re.I)
-    if stick:
-        return f"1 {stick.group(2)}"
-    if _ROOT_FIRST.match(text) and "cinnamon" not in text.lower():
-        return re.sub(r"^\(?([^()]*?)\)?(\s)", r"\1\2", _ROOT_FIRST.sub("", text), count=1)
+    found = tokens(text)
+    lows = [word.low for word in found]
+    at = 0
+    while at < len(lows) and lows[at] in _SQUEEZED:
+        at += 1
+    if lows[at : at + 1] and (lows[at] == "juice" or lows[at] in _PEEL) and lows[at + 1 : at + 2] and lows[at + 1] in ("of", "from"):
+        citrus = next((index for index in range(at + 2, min(len(lows), at + 8)) if lows[index] in _CITRUS), None)
+        if citrus is not None:
+            many = text[found[at + 2].at : found[citrus].at].strip()
+            fruit = lows[citrus].removesuffix("s")
+            what = f"fresh {fruit} juice" if lows[at] == "juice" else f"{fruit} zest"
+            return f"{many} {what}{text[found[citrus].to :]}"
+    if lows and lows[0] in _SMALL:
+        return f"1 {text}"
+    return _by_piece(text, found, lows)
+
+
+def _by_piece(text: str, found: tuple[Token, ...], lows: list[str]) -> str:
+    """“1 (1-inch) piece ginger” as “1-inch piece ginger”, “3-inch stick of cinnamon” as “1 stick of cinnamon”."""
+    length = next((at for at, word in enumerate(lows[:7]) if word in _LENGTHS and at > 0), None)
+    if length is None:
+        return text
+    if "cinnamon" in lows and (found[0].kind == "number" and all(found[at].kind == "number" or lows[at] in "-/" for at in range(length))):
+        return "1 " + text[found[length].to :].replace("piece of ", "").strip()
+    root = any(word in ("ginger", "gingerroot", "turmeric", "galangal", "horseradish") for word in lows)
+    if root:
+        begins = 1 if lows[0] in ("a", "an", "one", "1") and length > 1 else 0
+        behind = length + 1
+        while behind < len(lows) and lows[behind] in _PIECES:
+            behind += 1
+        if begins or behind > length + 1:
+            size = text[found[begins].at : found[length].to].replace("(", "").replace(")", "")
+            return f"{size} {text[found[behind].at :] if behind < len(found) else ''}"
     return text
 
 
-def by_length(amount: Amount, rest: str) -> tuple[Amount, str]:
-    """A length of a root in grams, low and high; any other length as it was."""
-    root = _ROOT.match(rest.strip(" -)"))
-    if not root:
-        return amount, rest
+def by_length(amount: Amount, ingredient: Ingredient) -> Amount:
+    """A length of a root in grams, low and high. LineUnread for a length of anything else."""
+    if ingredient.id not in _ROOTS:
+        from rheum.core.recipe.unread import LineUnread
+
+        raise LineUnread("A length is no amount. Write a weight, a volume or a count first.")
     inches = mm_per(amount.unit) / MM_PER_INCH
     low, high = (end * inches * grams for end, grams in zip((amount.low, amount.high), _ROOT_G_PER_INCH, strict=True))
-    return Amount(low, high, "g"), root.group(1)
+    return Amount(low, high, "g")

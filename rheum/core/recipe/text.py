@@ -1,35 +1,49 @@
-"""Recipe text → Recipe: the first arrow on the way to a verdict."""
+"""Recipe text → Recipe: blocks, then the lines of the list, then the sentences of the method."""
 
 from __future__ import annotations
 
-import re
 from dataclasses import replace
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
-from rheum.core.measures.acidity import CANNING_STRENGTH
-from rheum.core.measures.amount import LONGEST_LINE, AmountError, leading_amount
+from rheum.core.measures.amount import LONGEST_LINE, Amount, AmountError, amount_at, leading_amount
 from rheum.core.measures.refused import Refused
-from rheum.core.measures.units import COUNT_UNITS, kind_of
+from rheum.core.measures.units import kind_of
+from rheum.core.measures.words import UNITS, settled, tokens
+from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.line import LineUnread, read_ingredient, strip_bullet
-from rheum.core.recipe.method import MethodNotes, jars_named, note_prose, sentences
-from rheum.core.recipe.prose.foods import unlisted
-from rheum.core.recipe.recipe import Kind, OutlineLine, Recipe, RecipeLine, Section, Unread
+from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.heard import Listed
+from rheum.core.recipe.hearing import hear
+from rheum.core.recipe.line_words import plain_line, strip_bullet
+from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.recipe.prose_amounts import amounts_said
+from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
+from rheum.core.recipe.said import Notes, jars_named, note
 
-_ACIDS: Final = ("vinegar", "juice", "citric")
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
-# Longer than these no pattern sees them: what follows would take seconds, and is no line, sentence or heading of a recipe.
 LONGEST_SENTENCE: Final = 400
-# So many long ones no recipe has; each takes as long as a dozen short ones.
-_LONG_SENTENCE: Final = 250
-_MOST_LONG: Final = 40
-LONGEST_HEADING: Final = 60
-_PIECE: Final = 1_200
-_MOST_BLANKS: Final = 8
-_BLANKS: Final = re.compile(rf"[^\S\n]{{{_MOST_BLANKS + 1},}}")
 _TOO_LONG: Final = "This is longer than a {what} ({count} letters), so it was not read. Break it up, or leave it out."
+_OUTLINE: Final[dict[Role, Kind]] = {
+    "title": "title",
+    "heading": "heading",
+    "list": "ingredient",
+    "per-jar": "ingredient",
+    "soak": "ingredient",
+    "method": "prose",
+    "aside": "fact",
+}
+_SECTION: Final[dict[Role, Section]] = {
+    "list": "jar",
+    "per-jar": "per-jar",
+    "soak": "soak",
+    "method": "method",
+    "aside": "jar",
+    "title": "jar",
+    "heading": "jar",
+}
 
 
 class UnreadableRecipe(Refused):
@@ -39,72 +53,10 @@ class UnreadableRecipe(Refused):
     field = "text"
 
 
-_HEADING: Final = re.compile(
-    r"^\s*(?:#+\s*(?P<marked>.+?)\s*#*|(?:\*\*|__)?(?P<plain>[A-Za-z][A-Za-z0-9/½ ,'()-]{0,60}?):(?:\*\*|__)?\s*(?P<rest>.*))$"
-)
-_PROSE: Final = re.compile(
-    r"^(?:method|steps?|directions?|instructions?|procedure|to make|how to make|preparation|process(?:ing)?|to (?:can|process|jar)|canning|notes?|tips?|to store|storage)\b",
-    re.I,
-)
-_SOAK: Final = re.compile(
-    r"^(?:for (?:the )?)?(?:soak(?:ing)?|rins(?:e|ing)|blanch(?:ing)?|salting|salt soak|lime soak|brining soak|for (?:the )?soak(?:ing)?|for salting)\b",
-    re.I,
-)
-# “Per jar”, “In each quart jar”, “Per pint (500 ml) jar”, “Every 12 oz jar”: nothing else may stand in such a heading.
-_PER_JAR: Final = re.compile(
-    r"^(?:(?:for|in|to) )?(?:per|each|every)\b(?: (?:of the|one|single))?(?: (?:half|quarter|twelve|wide|regular|mouth|pint|pints|quart|quarts|gallon|litre|liter|l|ml|oz|ounce|and|a|canning|and-a-half|[\d/½()]+|\d+-?(?:ml|l|oz)|half-pint|quarter-pint|pint-and-a-half|half-gallon))*(?: jars?)?$",
-    re.I,
-)
-_NUMBERED_STEP: Final = re.compile(r"^steps? \d+$", re.I)
-_YIELD: Final = re.compile(r"^\s*(?:yields?|makes|servings?|serves|makes about)\b:?\s*(.*)$", re.I)
-_SETTING: Final = re.compile(
-    r"^\s*(?:jars?|jar size|headspace|head space|process(?:ing)?(?: time)?|time|pack|canner|simmer)\s*:\s*\S", re.I
-)
-_FACT: Final = re.compile(
-    r"^\s*(?:source|from|author|by|date|altitude|elevation|prep time|cook time|total time|url|adapted from)\s*:", re.I
-)
-_IN_PROSE: Final = re.compile(
-    r"(?<![\w./-])((?:\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?\s*[¼½¾⅓⅔⅛]?|[¼½¾⅓⅔⅛]|an?|one|two|three|four|half an?)\s*(?:-|–|to)?\s*(?:\d+\s+)?"
-    r"(?:cups?|tbsp|tablespoons?|tsp|teaspoons?|lbs?|pounds?|oz|ounces?|kg|g|grams?|ml|l|litres?|liters?|quarts?|qts?|pints?|gallons?|cloves?|heads?|bunch(?:es)?|sprigs?)\b\.?\s+(?!jars?\b|headspace|head\b|water[- ]bath|canner|per\b|and\b|or\b|in\b|for\b|at\b|to\b|with\b|size\b|each\b|into\b|until\b|time)(?:of\s+)?((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4}))",
-    re.I,
-)  # fmt: skip
-_COUNTED: Final = re.compile(r"(?<![\w./-])(\d+(?:\s+\d+/\d+|/\d+)?)\s+((?:[a-zA-ZÀ-ÿ'-]+\s*){1,4})")
-_EQUIPMENT: Final = re.compile(
-    r"^(?:[-•*]\s*)?(?:about\s+)?\d+\s+(?:x\s+)?(?:(?:\d+(?:/\d+)?|a|and|half|quarter|twelve|eight|sixteen|pint|quart|gallon|l|litre|liter|ml|oz|ounce|wide|regular|standard|narrow|mouthed|mouth|canning|preserving|glass|clean|sterili[sz]ed|sterile|warm|hot|dry|new|empty|small|medium|large|sized|size)[ -]){0,6}?jars?(?:[ ,]+(?:with|and|plus|new|clean|lids?|bands?|rings?|two[- ]piece))*\.?$|^(?:[-•*]\s*)?(?:\d+\s+)?(?:new |canning )?(?:lids|bands|rings)(?: and (?:lids|bands|rings))?\.?$",
-    re.I,
-)
-_JARFULS: Final = re.compile(r"\b[\d/ ½-]+(?:half[- ]?|quarter[- ]?)?(?:pints?|quarts?|jars?|servings?|bottles?)\b(?: jars?)?", re.I)
-_NO_INGREDIENT: Final = re.compile(
-    r"(?:(?:the|of|hot|cold|boiling|warm|your|this|that|remaining|prepared|cooked|drained|more|clean|dry)\s+)*(?:inch|head\s?space|space|jars?|batch|time|boil|canner|water|brine|mixture|syrup|liquid|vegetables?|produce)\b",
-    re.I,
-)
-_CANNER_WATER: Final = re.compile(r"\b(?:canner|kettle|stock ?pot|blanch|rinse|cover|pan of|steriliz|sterilis)\w*", re.I)
+def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], ...] = ()) -> Recipe:
+    """Read pasted recipe text. `roles`: the part that the person gave a line, by its number from 1.
 
-
-def _looks_like_ingredient(text: str, catalogue: Catalogue) -> bool:
-    """A first line that begins with an amount, or is nothing but a spice's or salt's name, is no title. “Okra” alone
-    is one: an ingredient without an amount would say nothing."""
-    clean = strip_bullet(text)
-    bare = catalogue.exactly(clean)
-    if bare is not None and bare.role.role in ("spice", "salt"):
-        return True
-    try:
-        amount, rest = leading_amount(clean)
-    except AmountError:
-        return True
-    if amount is None:
-        return False
-    return (
-        clean[0].isdigit()
-        or not clean[0].isalpha()
-        or ((kind_of(amount.unit) != "count" or amount.unit in COUNT_UNITS - {"each"}) and bool(rest))
-    )
-
-
-def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
-    """Read pasted recipe text (design: first line the title, headings for per-jar and soaking lines, prose after `Method:`).
-
-    Every line ends up as an ingredient, a note of the method, or unread with a reason. Raises UnreadableRecipe where
+    Every line ends up as an ingredient, a step, an aside, or unread with a reason. Raises UnreadableRecipe where
     the text is empty, too long, or holds no ingredient at all.
     """
     if not text.strip():
@@ -113,17 +65,19 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
         raise UnreadableRecipe(
             f"This is longer than a recipe ({len(text):,} characters). Paste only the ingredients and the method, up to {LONGEST_TEXT:,} characters."
         )
-    reader = _Reader(catalogue)
     source = lines_of(text)
-    for number, line in enumerate(source, start=1):
-        reader.take(number, line)
+    reader = _Reader(catalogue)
+    blocks = blocks_of(source, catalogue, dict(roles))
+    for block in blocks:
+        reader.list_line(block)
     if not reader.lines:
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
-    bare = catalogue.exactly(reader.title)
+    reader.hear_all(blocks)
+    title = next((block.text for block in blocks if block.role == "title"), "")
+    bare = catalogue.exactly(title)
     if bare is not None and bare.klass != "condiment" and all(line.ingredient is not bare for line in reader.lines):
         reader.unread.insert(
-            0,
-            Unread(1, reader.title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title."),
+            0, Unread(1, title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title.")
         )
     if reader.notes.soak_kept:
         # A soak that is not drained away goes into the jar; acid under it earns nothing either way.
@@ -132,254 +86,285 @@ def read_recipe(text: str, catalogue: Catalogue) -> Recipe:
             for line in reader.lines
         ]
     return Recipe(
-        reader.title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
-        source=source, outline=tuple(reader.outline),
+        title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
+        source=source, outline=tuple(_outline(block) for block in blocks), roles=tuple((block.number, block.role) for block in blocks),
     )  # fmt: skip
 
 
-def _pieces(line: str) -> list[str]:
-    """A paragraph in pieces of whole sentences, so that reading takes as long as it is and no longer."""
-    if len(line) <= _PIECE:
-        return [line] if line else []
-    found = [""]
-    for sentence in sentences(line):
-        if found[-1] and len(found[-1]) + len(sentence) > _PIECE:
-            found.append("")
-        found[-1] = f"{found[-1]} {sentence}".strip()
-    return found
+def _outline(block: Block) -> OutlineLine:
+    kind = "yield" if block.furniture and _is_yield(block.text) else _OUTLINE[block.role]
+    text = _after_colon(block.text) if kind == "yield" else block.text.strip("# *:") if kind == "heading" else block.text
+    return OutlineLine(number=block.number, kind=kind, section=_SECTION[block.role], per_jar=block.per_jar, text=text)
+
+
+_YIELDS: Final = frozenset({"yield", "yields", "makes", "servings", "serves", "make"})
+
+
+def _is_yield(text: str) -> bool:
+    first = text.strip("*_ ").split(" ", 1)[0].strip(":").lower()
+    return first in _YIELDS
+
+
+def _after_colon(text: str) -> str:
+    text = text.strip("*_ ")
+    head, _, rest = text.partition(" ")
+    return (rest if head.strip(":").lower() in _YIELDS else text).strip(": *_").strip()
+
+
+_SHORT: Final = frozenset(
+    "in min mins approx oz lb lbs tbsp tsp pt pts qt qts gal hr hrs no e.g i.e ca c t ft sq fl dr mr mrs st vs est temp".split()
+)
+
+
+@lru_cache(maxsize=4096)
+def sentences(text: str) -> tuple[str, ...]:
+    """The sentences of a line of prose, each as it stands there; a decimal point or a short form does not end one."""
+    found: list[str] = []
+    begins = 0
+    for at, char in enumerate(text):
+        if char not in ".!?;" or at + 1 >= len(text) or not text[at + 1].isspace():
+            continue
+        behind = text[at + 1 : at + 40].lstrip()[:1]
+        before = text[begins:at].rsplit(None, 1)[-1].lower().strip("(") if text[begins:at].strip() else ""
+        last = before[-1:]
+        if char == "." and (
+            (before in _SHORT and not behind.isupper())
+            or (last.isdigit() and not behind.isupper())
+            or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())
+        ):
+            continue
+        if part := text[begins : at + 1].strip():
+            found.append(part)
+        begins = at + 1
+    if part := text[begins:].strip():
+        found.append(part)
+    return tuple(found)
 
 
 class _Reader:
     def __init__(self, catalogue: Catalogue) -> None:
         self.catalogue = catalogue
-        self.title = ""
         self.lines: list[RecipeLine] = []
         self.unread: list[Unread] = []
-        self.notes = MethodNotes()
+        self.notes = Notes()
         self.yields: tuple[float | None, float | None] = (None, None)
-        self.section: Section = "jar"
-        self.per_jar: str | None = None
-        self.started = False
         self.in_process = False
-        self.long_sentences = 0
-        self.outline: list[OutlineLine] = []
 
-    def _is(self, number: int, kind: Kind, text: str) -> None:
-        self.outline.append(
-            OutlineLine(
-                number=number, kind=kind, section=self.section, per_jar=self.per_jar if self.section == "per-jar" else None, text=text
-            )
-        )
+    # --- the list ---------------------------------------------------------------------------------------------------
 
-    def take(self, number: int, raw: str) -> None:
-        raw = _BLANKS.sub(" ", raw)
-        line = raw.strip().strip("\ufeff")
-        if not line or re.fullmatch(r"[-=*_~\s]+", line):
-            return
-        if len(line) > LONGEST_LINE and self.section != "method" and self.started:
-            self._is(number, "ingredient", line)
-            self._leave(number, line, "line")
-            return
-        heading = None if line.startswith("#") and len(line.strip("# ")) > LONGEST_HEADING else _HEADING.match(line)
-        if not self.started:
-            self.started = True
-            bare = re.sub(r"^#+\s*|^title:\s*", "", line, flags=re.I).strip("*_ ")
-            known = heading and heading.group("plain") and self._is_section(heading.group("plain"))
-            if (
-                not known
-                and not _YIELD.match(line)
-                and not _SETTING.match(line)
-                and not _looks_like_ingredient(line[:LONGEST_LINE], self.catalogue)
-            ):
-                self.title = bare.rstrip(":")[:120]
-                self._is(number, "title", self.title)
-                return
-        if _FACT.match(line):
-            self._is(number, "fact", line)
-            self._scan_amounts(number, line.partition(":")[2][:LONGEST_LINE], unread=False)
-            return
-        made = _YIELD.match(line)
-        if made and self.section != "method" and (not made.group(1) or re.search(r"\d|jar|pint|quart", made.group(1))):
-            self._is(number, "yield", made.group(1))
-            self._take_yield(number, made.group(1))
-            self._scan_amounts(number, _JARFULS.sub(" ", made.group(1)), unread=False)
-            return
-        if _SETTING.match(line):
-            self._is(number, "prose", line)
-            line = self._read_whole(number, line)
-            self.in_process = note_prose(self._as_sentence(line), number, self.notes)
-            self._scan_amounts(number, line.partition(":")[2])
-            return
-        if heading and self._take_heading(number, heading):
-            return
-        if self.section == "method":
-            self._take_prose(number, line)
-        else:
-            self._take_ingredient(number, raw)
+    def list_line(self, block: Block) -> None:
+        """Takes a line of the list; yields and jars that stand among them too."""
+        if block.role in ("aside", "method") and _is_yield(block.text):
+            self._yield(block)
+            if food := _food_with_amount(block.text, self.catalogue):
+                self.unread.append(
+                    Unread(block.number, block.text, f"An amount of {food} stands on a line about the yield. Give it a line of its own.")
+                )
+        elif block.role == "aside" and _is_equipment(block.text):
+            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(block.text))
+        elif block.role in ("list", "per-jar", "soak"):
+            self._ingredient(block)
 
-    @staticmethod
-    def _as_sentence(line: str) -> str:
-        name, _, rest = line.partition(":")
-        if re.match(r"\s*jars?", name, re.I):
-            return f"Fill {rest.strip()} jars"
-        if re.match(r"\s*(?:process|time)", name, re.I):
-            return f"Process {rest.strip()}"
-        return line
-
-    @staticmethod
-    def _is_section(name: str) -> bool:
-        return bool(
-            _PROSE.match(name)
-            or _SOAK.match(name)
-            or _PER_JAR.match(name)
-            or re.match(r"(?:ingredients?|for (?:the )?\w+|brine|syrup|spices?)\b", name, re.I)
-        )
-
-    def _take_heading(self, number: int, heading: re.Match[str]) -> bool:
-        name = (heading.group("marked") or heading.group("plain") or "").strip(": ")
-        rest = (heading.group("rest") or "").strip()
-        if re.search(r"[\d¼½¾⅓⅔⅛]", name) and not _PER_JAR.match(name) and not _NUMBERED_STEP.match(name):
-            # A figure in a heading may be an amount: “Onions 3 lb:” is no heading, it is read or shown as a line.
-            return False
-        if self.section == "method" and heading.group("plain") and not self._is_section(name):
-            return False
-        if (
-            self.section == "method"
-            and rest
-            and not (_PROSE.match(name) or _SOAK.match(name) or _looks_like_ingredient(rest, self.catalogue))
-        ):
-            # “For the brine: bring vinegar and salt to a boil” is a step, not a list.
-            return False
-        if rest and not self._is_section(name) and self.catalogue.within(words_of(name)):
-            return False
-        if _PROSE.match(name):
-            aside = rest and re.match(r"(?:notes?|tips?|storage|to store)\b", name, re.I)
-            if not aside:
-                self.section = "method"
-            if rest:
-                self._take_prose(number, rest)
-            return True
-        if _SOAK.match(name):
-            self.section, self.per_jar = "soak", None
-        elif _PER_JAR.match(name):
-            named = jars_named(name)
-            self.section, self.per_jar = "per-jar", named[0][1] if named else ""
-        else:
-            self.section, self.per_jar = "jar", None
-        self._is(number, "heading", name)
-        if rest:
-            self._take_ingredient(number, rest)
-        return True
-
-    def _take_yield(self, number: int, text: str) -> None:
+    def _yield(self, block: Block) -> None:
+        made = _after_colon(block.text)
         try:
-            amount, _ = leading_amount(re.sub(r"^(?:about|approximately)\s+", "", text))
+            amount, _ = leading_amount(made)
         except AmountError:
             amount = None
-        if amount is not None:
+        if amount is not None and self.yields[0] is None and (amount.unit in ("each", "pint", "quart") or jars_named(made)):
             self.yields = (amount.low, amount.high)
-        self.notes.jars.extend((number, jar) for _, jar in jars_named(text))
+        self.notes.jars.extend((block.number, jar) for _, jar in jars_named(made))
 
-    def _take_ingredient(self, number: int, raw: str) -> None:
-        self._is(number, "ingredient", raw.strip())
-        if _EQUIPMENT.match(raw.strip()):
-            self.notes.jars.extend((number, jar) for _, jar in jars_named(raw))
+    def _ingredient(self, block: Block) -> None:
+        text = block.text.strip()
+        if len(text) > LONGEST_LINE:
+            self.unread.append(Unread(block.number, f"{text[:80]}…", _TOO_LONG.format(what="line", count=len(text))))
+            return
+        if _is_equipment(text):
+            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(text))
             return
         try:
-            self.lines.append(
-                read_ingredient(raw, number, self.section, self.catalogue, per_jar=self.per_jar if self.section == "per-jar" else None)
-            )
+            self.lines.append(read_ingredient(text, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar))
         except LineUnread as reason:
-            self.unread.append(Unread(number, raw.strip(), str(reason), reason.name))
-
-    def _take_prose(self, number: int, line: str) -> None:
-        self._is(number, "prose", line)
-        for piece in _pieces(self._read_whole(number, line)):
-            self.in_process = note_prose(piece, number, self.notes, self.in_process)
-            self._scan_amounts(number, piece)
-
-    def _leave(self, number: int, text: str, what: str) -> None:
-        self.unread.append(Unread(number, f"{text[:80]}…", _TOO_LONG.format(what=what, count=len(text))))
-
-    def _read_whole(self, number: int, line: str) -> str:
-        """The line without sentences that are too long to be one; each of those stays unread."""
-        if len(line) <= _LONG_SENTENCE:
-            return line
-        said, kept = sentences(line), []
-        for sentence in said:
-            self.long_sentences += len(sentence) > _LONG_SENTENCE
-            if len(sentence) > LONGEST_SENTENCE or (len(sentence) > _LONG_SENTENCE and self.long_sentences > _MOST_LONG):
-                self._leave(number, sentence, "sentence")
-            else:
-                kept.append(sentence)
-        return line if len(kept) == len(said) else " ".join(kept)
-
-    def _scan_amounts(self, number: int, line: str, unread: bool = True) -> None:
-        """An ingredient with its amount counts wherever it stands, also in prose and on lines about the recipe."""
-        taken = []
-        for match in _IN_PROSE.finditer(line):
-            self._take_prose_amount(number, line, match, unread)
-            taken.append(match.span())
-        if unread:
-            for said, why in unlisted(line, self.catalogue, self.lines):
-                if not any(item.line == number and item.why == why for item in self.unread):
-                    self.unread.append(Unread(number, said, why, sentence=said))
-        for match in _COUNTED.finditer(line):
-            if not any(start <= match.start() < end for start, end in taken):
-                self._take_prose_count(number, line, match)
-
-    def _take_prose_count(self, number: int, line: str, match: re.Match[str]) -> None:
-        """“add 3 onions”: a count of something that is counted by the piece."""
-        words = match.group(0).split()
-        for upto in range(len(words), 1, -1):
-            try:
-                read = read_ingredient(" ".join(words[:upto]), number, "method", self.catalogue)
-            except LineUnread:
-                continue
-            if read.ingredient.role.role in ("produce", "herb", "fresh-juice") and not self._speaks_again(read, line, match.start()):
-                self.lines.append(read)
-            return
-
-    def _take_prose_amount(self, number: int, line: str, match: re.Match[str], unread: bool) -> None:
-        """An ingredient with an amount in the prose counts as a line, unless it is one listed above spoken of again
-        (“the 4 cups vinegar”) or water that stays in a pan."""
-        phrase = match.group(1).strip()
-        words = phrase.split()
-        read: RecipeLine | None = None
-        reason, name = "", None
-        for upto in range(len(words), 1, -1):
-            try:
-                read = read_ingredient(" ".join(words[:upto]), number, "method", self.catalogue)
-                break
-            except LineUnread as error:
-                reason, name = str(error), error.name or name
-        if read is None:
-            if not self.catalogue.within(words_of(phrase)) and _NO_INGREDIENT.match(match.group(2)):
+            if parts := self._parts(text, block):
+                self.lines += parts
                 return
-            if unread:
-                self.unread.append(Unread(number, phrase, reason, name))
-            return
-        begins = max(line.rfind(mark, 0, match.start()) for mark in ".;!") + 1
-        ends = min((at for mark in ".;!" if (at := line.find(mark, match.end())) >= 0), default=len(line))
-        if read.ingredient.role.role == "water" and _CANNER_WATER.search(line[begins:ends]):
-            return
-        if read.ingredient.role.role == "vinegar" and re.search(r"\b(?:canner|canning (?:pot|kettle))\b", line[begins:ends], re.I):
-            return  # against lime scale; it earns nothing
-        # “2 cups of the vinegar” in a step is a part of what is listed: prose earns no acid on top of a list that has some.
-        no_weaker = read.strength is None or read.strength >= CANNING_STRENGTH
-        listed = any(other.ingredient.role.role in _ACIDS and other.section != "method" for other in self.lines)
-        if read.ingredient.role.role in _ACIDS and no_weaker and listed:
-            return
-        if not self._speaks_again(read, line, match.start()):
-            self.lines.append(read)
+            self.unread.append(Unread(block.number, text, str(reason), reason.name, word=reason.word, food=reason.food))
 
-    def _speaks_again(self, read: RecipeLine, line: str, at: int) -> bool:
-        """Whether prose speaks again of what is listed above: “the 4 cups vinegar”, “1 clove of garlic in each jar”."""
-        listed = [other for other in self.lines if other.ingredient is read.ingredient and other.section != "method" and other.amount]
-        again = re.search(r"\b(?:the|remaining|rest of|reserved)\s*(?:\w+\s*)?$", line[:at], re.I) or re.search(
-            r"\b(?:each|every|per) (?:\w+ )?jar", line, re.I
+    def _parts(self, text: str, block: Block) -> list[RecipeLine]:
+        """“1 tsp mustard seed and 1 tbsp dill seed”: two things on one line, each with its own amount; nothing where one part does not read."""
+        parts = split_line(text)
+        if len(parts) < 2:
+            return []
+        try:
+            return [read_ingredient(part, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar) for part in parts]
+        except LineUnread:
+            return []
+
+    # --- the prose --------------------------------------------------------------------------------------------------
+
+    def hear_all(self, blocks: tuple[Block, ...]) -> None:
+        """Hears every sentence of the method and of the asides, once the list is known."""
+        title = frozenset(word for block in blocks if block.role == "title" for word in words_of(block.text))
+        # A line that was not heard poisons nothing: what its words name is no new food.
+        title |= frozenset(word for item in self.unread for word in words_of(item.text))
+        listed = Listed(tuple(self.lines), title)
+        said: list[tuple[Block, str]] = []
+        for block in blocks:
+            if block.role == "method" or (block.role == "aside" and not block.furniture):
+                said += [(block, sentence) for sentence in sentences(_as_prose(block.text))]
+            elif block.furniture and block.role == "aside" and not _is_yield(block.text):
+                said.append((block, block.text))
+            elif block.role == "heading" and ":" not in block.text.rstrip(":"):
+                continue
+        heard: list[tuple[Block, str, list[Clause]]] = []
+        for block, sentence in said:
+            if len(sentence) > LONGEST_SENTENCE:
+                self.unread.append(
+                    Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
+                )
+                continue
+            found, clauses = hear(sentence, self.catalogue, listed, aside=block.role == "aside")
+            if block.role == "method":
+                self.notes.sentences += 1
+            if found.outcome == "denied" and found.row is not None:
+                self.notes.risks.append((block.number, ProseRisk(found.row.code, found.row.says, found.row.fix), sentence))
+            elif found.outcome == "composition":
+                self.unread.append(Unread(block.number, sentence, found.why, found.name, sentence=sentence, waits=not found.new))
+            elif found.outcome == "process":
+                self.notes.opened.append((block.number, sentence))
+            if block.furniture and block.role == "aside":
+                continue
+            heard.append((block, sentence, clauses))
+            if block.role == "aside" and any("process" in clause.groups for clause in clauses):
+                note(sentence, clauses, block.number, self.notes, in_process=False)
+            if block.role == "method":
+                self.in_process = note(sentence, clauses, block.number, self.notes, in_process=self.in_process)
+                self._cooked(block, sentence, clauses)
+            if block.role == "method" and any(low in _YIELDS for low in clauses[0].lows[:1] if clauses):
+                self._yield(Block(block.number, "aside", sentence))
+        added, lines, unread, portions = amounts_said(
+            [(block.number, sentence, clauses) for block, sentence, clauses in heard], tuple(self.lines), self.catalogue
         )
-        return bool(again) and any(
-            other.amount and read.amount and other.amount.unit == read.amount.unit and read.amount.high <= other.amount.high
-            for other in listed
-        )
+        self.lines = [*lines, *added]
+        self.unread += [
+            item for item in unread if not any(item.line == other.line and item.sentence == other.sentence for other in self.unread)
+        ]
+        self.notes.portions += portions
+
+    def _cooked(self, block: Block, sentence: str, clauses: list[Clause]) -> None:
+        for clause in clauses:
+            first = {"cooked", "boiled", "steamed", "fried", "roasted", "parboiled"} & set(clause.lows)
+            acts = clause.groups
+            if first and acts & {"fill", "put"}:
+                acts = acts | {"simmer"}
+            for how in acts & {"boil", "simmer", "blanch", "fry", "roast", "bake"}:
+                everything = bool({"vegetables", "vegetable", "everything", "veg"} & set(clause.lows))
+                named = [food.word for food in clause.foods if not food.negated]
+                foods = tuple(
+                    line.ingredient.id for line in self.lines
+                    if line.ingredient.role.food and (everything or any(_named_in(line, word) for word in named))
+                )  # fmt: skip
+                if foods and (first or "jar" not in clause.things):
+                    self.notes.cooked.append(Cooked(block.number, how, foods, sentence))
+
+
+def _named_in(line: RecipeLine, said: str) -> bool:
+    """Whether the words that a sentence says of a food stand together in a name of a line's food."""
+    whole = f" {' '.join(words_of(said))} "
+    return any(whole in f" {' '.join(words_of(name))} " for name in (line.ingredient.name, *line.ingredient.aliases))
+
+
+def split_line(text: str) -> list[str]:
+    """A line cut before each amount that stands behind a comma, “and” or “+”; what stands in brackets at its end goes with every part."""
+    clean = settled(strip_bullet(plain_line(text)))
+    found = tokens(clean)
+    cuts, depth = [], 0
+    for at, word in enumerate(found[:-1]):
+        depth += (word.text in "([") - (word.text in ")]")
+        behind = found[at + 1]
+        if depth == 0 and at > 1 and word.low in (",", ";", "and", "+", "plus", "&") and (behind.kind == "number" or behind.low in UNITS):
+            try:
+                read = amount_at(found, at + 1)
+            except AmountError:
+                return []
+            if (
+                read is not None
+                and kind_of(read.amount.unit) in ("volume", "mass", "count")
+                and any(item.kind == "word" for item in found[read.to : read.to + 2])
+            ):
+                cuts.append((word.at, behind.at))
+    if not cuts:
+        return []
+    tail = clean[clean.rindex("(") :] if clean.rstrip().endswith(")") and "(" in clean[cuts[-1][1] :] else ""
+    begins, parts = 0, []
+    for end, start in cuts:
+        parts.append(f"{clean[begins:end]} {tail}".strip())
+        begins = start
+    return [*parts, clean[begins:].strip()]
+
+
+def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
+    """The food that a line about the yield gives an amount of, other than so many jars of it."""
+    found = tokens(settled(text))
+    for at, word in enumerate(found):
+        if word.kind != "number":
+            continue
+        try:
+            read = amount_at(found, at)
+        except AmountError:
+            continue
+        if (
+            read is None
+            or read.amount.unit in ("each", "pint", "quart")
+            or kind_of(read.amount.unit) not in ("volume", "mass")
+            or any(item.low in ("jar", "jars") for item in found[at : read.to + 2])
+        ):
+            continue
+        named = catalogue.within(tuple(one for item in found[read.to : read.to + 4] if item.kind == "word" for one in words_of(item.text)))
+        if named:
+            return named[0].ingredient.name
+    return None
+
+
+def _as_prose(text: str) -> str:
+    """A step without its number, and a setting line as a sentence: “Process: 10 min” as “Process 10 min”."""
+    text = plain_line(text.strip())
+    clean = strip_bullet(text)
+    name, colon, rest = clean.partition(":")
+    lows = name.strip().lower().split()
+    if colon and rest.strip() and len(lows) <= 2:
+        if lows and lows[0] in ("jar", "jars"):
+            return f"Fill {rest.strip()} jars"
+        if lows and lows[0] in ("process", "processing", "time"):
+            return f"Process {rest.strip()}"
+        if lows in (["headspace"], ["head", "space"]):
+            return f"Leave {rest.strip()} headspace"
+        if lows == ["pack"]:
+            return f"{rest.strip()} pack"
+        if lows and lows[0] == "step":
+            return rest.strip()
+    at = 0
+    while at < len(clean) and (clean[at].isdigit() or clean[at] in ".):"):
+        at += 1
+    return clean[at:].strip() if 0 < at <= 4 and any(mark in clean[:at] for mark in ".):") and at < len(clean) else clean
+
+
+_EQUIPMENT: Final = frozenset(
+    "jar jars lid lids band bands ring rings pint pints quart quarts half bottle bottles canning mason preserving kilner wide regular mouth mouthed narrow new clean hot warm sterile sterilised sterilized two piece with and a the of or for to your glass about approximately ml l litre liter oz ounce ounces empty small medium large sized size set sets plus dozen x standard gallon canner rack funnel lifter pot stockpot kettle bath water boiling deep heavy tongs cheesecloth".split()
+)
+
+
+def _is_equipment(text: str) -> bool:
+    """“7 pint jars with lids”: what it is put up in, and nothing that could be eaten."""
+    lows = [word.low for word in tokens(settled(strip_bullet(text))) if word.kind == "word"]
+    return (
+        bool(lows)
+        and bool(set(lows) & {"jar", "jars", "lid", "lids", "bands", "bottles", "canner", "stockpot", "cheesecloth", "funnel"})
+        and set(lows) <= _EQUIPMENT
+    )
+
+
+def measured(amount: Amount) -> bool:
+    """Whether an amount is a volume or a weight."""
+    return kind_of(amount.unit) in ("volume", "mass")

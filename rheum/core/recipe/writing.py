@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Final, Literal
 
-from rheum.core.facts.formulas import Formula, FormulaLine, Pool
+from rheum.core.facts.formulas import Formula, FormulaLine, Pack, Pool
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.measurable import mixed, plural
+from rheum.core.measures.saying import listed
 from rheum.core.measures.units import MM_PER_INCH, g_per, kind_of, ml_per
 
 Written = Literal["us", "metric"]
@@ -54,7 +55,7 @@ def formula_line_text(line: FormulaLine, measures: Written, scale: float) -> str
 
 
 def _pool_note(pool: Pool) -> str:
-    return f"Notes: any mix of {' and '.join(pool.groups)} kinds may make up that total."
+    return f"Notes: the {' and '.join(pool.groups)} kinds may vary; their total stays."
 
 
 def formula_text(formula: Formula, measures: Written = "us", scale: float = 1.0) -> str:
@@ -72,12 +73,55 @@ def formula_text(formula: Formula, measures: Written = "us", scale: float = 1.0)
             prep = line.prep.removeprefix("soak, ").removeprefix("soak").removeprefix("salting, ").removeprefix("boiling, ")
             text = f"{written_amount(line.amount.times(scale), line, measures)} {_name(line)}"
             out.append(f"{text}, {prep}" if prep else text)
-    out += ["", "Method:"]
-    if formula.steps:
-        out.append(formula.steps[0].upper() + formula.steps[1:] + ".")
-    gap = f"{mixed(formula.headspace_mm / MM_PER_INCH)} inch" if measures == "us" else f"{formula.headspace_mm:.1f} mm"
-    out.append(f"{formula.pack.capitalize()} pack. Leave {gap} headspace.")
-    times = ", ".join(f"{JAR_WORD[size]} jars {figures[0]} minutes" for size, figures in formula.minutes_for_pack(formula.pack).items())  # type: ignore[union-attr]
-    out.append(f"Process {times} in boiling water.")
+    out += ["", "Method:", *method_text(formula, measures)]
     out += [_pool_note(pool) for pool in formula.pools]
     return "\n".join(out) + "\n"
+
+
+def method_text(formula: Formula, measures: Written = "us", pack: Pack | None = None) -> list[str]:
+    """Rheum's own steps of a formula, its pack and headspace, and its minutes at sea level, a line each."""
+    packed: Pack = pack if pack is not None and formula.minutes_for_pack(pack) else formula.pack
+    gap = f"{mixed(formula.headspace_mm / MM_PER_INCH)} inch" if measures == "us" else f"{formula.headspace_mm:.1f} mm"
+    table = formula.minutes_for_pack(packed) or {}
+    times = ", ".join(f"{JAR_WORD[size]} jars {figures[0]} minutes" for size, figures in table.items())
+    return [*steps_text(formula, packed), f"{packed.capitalize()} pack. Leave {gap} headspace.", f"Process {times} in boiling water."]
+
+
+_VERB: Final = {
+    "wash": "Wash", "chop": "Chop", "pack": "Fill", "boil": "Boil", "simmer": "Simmer", "lift-out": "Lift out", "slice": "Slice", "tie-bag": "Tie in a bag:",
+    "drain": "Drain", "peel": "Peel", "blanch": "Blanch", "trim": "Trim", "cut": "Cut", "reheat": "Heat", "slip-skins": "Slip the skins off", "stand": "Let stand:",
+    "soak": "Soak", "dice": "Dice", "salt": "Salt:", "cool": "Cool", "rinse": "Rinse", "cook-down": "Cook down", "strain": "Strain", "cook": "Cook", "char": "Blister",
+    "combine": "Combine", "add": "Add", "husk": "Husk", "grate": "Grate", "core": "Core", "press": "Press", "mince": "Mince", "puree": "Purée", "lime": "Soak",
+}  # fmt: skip
+_TIMED: Final = frozenset({"boil", "simmer", "blanch", "reheat", "stand", "soak", "salt", "cool", "cook-down", "cook", "lime", "char"})
+
+
+def steps_text(formula: Formula, pack: Pack | None = None) -> list[str]:
+    """Rheum's own steps of a formula, numbered, a task a line; nothing for a formula without work but its one line of steps."""
+    work = formula.work_raw if pack == "raw" and formula.pack != "raw" else formula.work
+    if work is None:
+        return [formula.steps[0].upper() + formula.steps[1:] + "."] if formula.steps else []
+    names = {line.ingredient.id: line.ingredient.name for line in formula.lines}
+    everything = {line.ingredient.id for line in formula.jar_lines}
+    out = []
+    for number, task in enumerate(work.tasks, start=1):
+        said = "everything" if everything <= set(task.what) and task.do != "pack" else listed([names[name] for name in task.what])
+        time = f", {_how_long(*task.minutes)}" if task.minutes and task.do in _TIMED else ""
+        says = f" {task.says}" if task.says else ""
+        if task.do == "pack":
+            order = f" {task.order[0].upper()}{task.order[1:]}." if task.order else ""
+            out.append(f"{number}. Fill the hot jars.{order}{says}")
+        else:
+            out.append(f"{number}. {_VERB[task.do]} {said}{time}.{says}")
+    return out
+
+
+def _how_long(low: float, high: float) -> str:
+    """Minutes as a cook says them: “10 minutes”, “3 to 4 hours”."""
+    hours = low >= _HOUR and low % 30 == 0 and high % 30 == 0
+    one, two, unit = (low / _HOUR, high / _HOUR, "hours") if hours else (low, high, "minutes")
+    unit = unit[:-1] if one == two == 1 else unit
+    return f"{mixed(one)} {unit}" if one == two else f"{mixed(one)} to {mixed(two)} {unit}"
+
+
+_HOUR: Final = 60

@@ -216,12 +216,7 @@ def _line_refusals(recipe: Recipe) -> list[Refusal]:
             found.append(Refusal("Fresh juice varies: a tested recipe has bottled juice.", "text", line.number))
         if amount is not None and kind_of(amount.unit) == "count" and role in ("vinegar", "juice", "citric", "water"):
             found.append(Refusal(f"Write how much {line.ingredient.name} in cups or millilitres.", "text", line.number))
-    if recipe.method.refused:
-        found.append(
-            Refusal(f"It relies on {recipe.method.refused[0].what}, which is no processing.", "text", recipe.method.refused[0].line)
-        )
-    if recipe.method.fermented is not None:
-        found.append(Refusal("It relies on fermentation, which Rheum does not cover.", "text", recipe.method.fermented))
+    found += [Refusal(risk.says, "text", number) for number, risk, _ in recipe.method.risks]
     return found
 
 

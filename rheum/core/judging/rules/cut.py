@@ -11,14 +11,19 @@ from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
-from rheum.core.recipe.cut import PUREED, WHOLE, Cut, What, changed, cut_of
+from rheum.core.recipe.cut import PUREED, WHOLE, Cut, changed, cut_of
+from rheum.core.recipe.recipe import What
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
 _UNCUT: Final = ("garlic", "aromatic", "herb-fresh", "dried-fruit", "concentrate", "fruit-juice", "condiment")
 _PEELED: Final = re.compile(r"\bpeeled\b", re.I)
 _COOKED: Final = re.compile(r"\b(cooked|boiled|parboiled|stewed|roasted|fried|baked|steamed)\b(?! (?:in the brine|with the brine))", re.I)
+# Peppers are roasted to get their skins off (USDA Guide 6, from memory).
+_TO_PEEL: Final = re.compile(r"\b(?:roasted|charred|blistered)\b.{0,60}\b(?:peeled|skins?)\b", re.I)
 _HEATED: Final = re.compile(r"\b(?:blanched|boiled|simmered)\b", re.I)
-_UNPEELED: Final = re.compile(r"\b(?:unpeeled|skins? (?:left )?on|with skins?|not peeled|skin left)\b", re.I)
+_UNPEELED: Final = re.compile(
+    r"\b(?:unpeeled|skins? (?:left )?on|with skins?|not peeled|skin left|skins? and all|with the skins?|in (?:their|its) skins?)\b", re.I
+)
 _UNHEATED: Final = re.compile(r"\b(?:unblanched|raw|uncooked|not blanched)\b", re.I)
 _BLENDED_ANYWAY: Final = ("sauce",)
 _COOKED_DOWN_ANYWAY: Final = ("sauce", "chutney", "relish")
@@ -94,8 +99,10 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
                     Remedy(f"Have it {what}, as the formula has.", line_as_formula(case, line, own)),
                 )
         cooked = _COOKED.search(line.text)
+        to_peel = line.ingredient.klass == "pepper" and _TO_PEEL.search(line.text)
         if (
             cooked
+            and not to_peel
             and own
             and line.ingredient.role.role == "produce"
             and not any(_HEATED.search(item.prep) or _COOKED.search(item.prep) for item in own)
@@ -120,7 +127,8 @@ def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Itera
         yield finding("prep-changed", "The text skips the soak or the salting.", said["unsalted"], "Soak or salt as the formula has it.")
     if "pureed" in said and formula.kind not in _BLENDED_ANYWAY:
         yield finding("density-changed", "The text purées what the formula leaves in pieces.", said["pureed"], "Leave it in pieces.")
-    if "drained" in said and formula.kind in ("salsa", "sauce") and "drain" not in steps:
+    strains = formula.work is not None and any(task.do in ("strain", "drain", "press") for task in formula.work.tasks)
+    if "drained" in said and formula.own is None and formula.kind in ("salsa", "sauce") and "drain" not in steps and not strains:
         yield finding(
             "density-changed", "The text drains off the juice; the formula keeps it.", said["drained"], "Keep the juice with the rest."
         )
@@ -134,5 +142,6 @@ def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Itera
             for line in formula.jar_lines
             if line.ingredient.klass not in _UNCUT and line.ingredient.role.role == "produce"
         ]
-        if cuts and all(cut is not None and cut.step < WHOLE for cut in cuts):
+        known = [cut for cut in cuts if cut is not None]
+        if known and all(cut.step < WHOLE for cut in known):
             yield finding("cut-changed", "The text leaves whole what the formula cuts.", said["whole"], "Cut it as the formula does.")

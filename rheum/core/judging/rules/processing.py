@@ -13,7 +13,7 @@ from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.process import process_for
 from rheum.core.judging.remedies import headspace_rewritten, minutes_rewritten
 from rheum.core.matching.case import Case
-from rheum.core.measures.altitude import altitude, boiling_point_c
+from rheum.core.measures.altitude import altitude
 from rheum.core.measures.saying import listed, mm
 from rheum.core.measures.units import MM_PER_INCH
 from rheum.core.recipe.changes import Change
@@ -213,25 +213,6 @@ def steam_cap(case: Case) -> Iterator[Finding]:
         )
 
 
-def refused(case: Case) -> Iterator[Finding]:
-    """Ways of processing that no tested method uses, and fermentation, said in the text. Source: USDA Guide 1 (from memory)."""
-    point = f"{boiling_point_c(float(case.settings.altitude.metres)):.1f} °C here" if case.settings.altitude else "a full rolling boil"
-    for said in case.recipe.method.refused:
-        yield finding(
-            "method-refused",
-            f"The text relies on {said.what}.",
-            said.line,
-            f"Process in boiling water ({point}), water over the lids, for the minutes shown; or keep it in the refrigerator.",
-        )
-    if case.recipe.method.fermented is not None:
-        yield finding(
-            "fermented",
-            "The text ferments the produce.",
-            case.recipe.method.fermented,
-            "Keep it in the refrigerator, or begin from a quick pickle with vinegar.",
-        )
-
-
 def inconsistent(case: Case) -> Iterator[Finding]:
     """Two process times for one jar and altitude, or two headspaces, in one text."""
     by_jar: dict[tuple[str | None, float | None], set[float]] = {}
@@ -249,6 +230,14 @@ def inconsistent(case: Case) -> Iterator[Finding]:
                 line_of[key],
                 "Look which one the source has, and leave the other out.",
             )
+    packs = {pack for _, pack in case.recipe.method.packs}
+    if len(packs) > 1 and case.settings.pack is None and not (case.match and case.match.formula.minutes_raw):
+        yield finding(
+            "formula-inconsistent",
+            "The text packs both raw and hot.",
+            case.recipe.method.packs[-1][0],
+            "Look which one the source has, and leave the other out.",
+        )
     gaps = {round(value, 1) for _, value in case.recipe.method.headspaces_mm}
     if len(gaps) > 1:
         both = listed([mm(gap) for gap in sorted(gaps)])

@@ -44,10 +44,12 @@ CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     processing.headspace,
     processing.minutes,
     processing.steam_cap,
-    processing.refused,
     processing.inconsistent,
     reading.unread,
     reading.said_in_prose,
+    reading.not_vouched,
+    reading.portions,
+    reading.cooked_first,
     reading.amounts_disagree,
     reading.assumed,
 )

@@ -1,0 +1,114 @@
+"""The words that are known beside the names of ingredients: around a name in a line (reference/line.toml), in a sentence of a method
+(reference/prose.toml), and what any other word may be (reference/words.tsv)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from rheum.core.facts.blocks import BlockWords
+
+# What a word may be by the open word lists.
+Sort = Literal["food", "measure", "state", "plain", "unknown"]
+
+
+@dataclass(frozen=True, eq=False)
+class Vocabulary:
+    """Words by what they may be: `food` any word with a sense of food, plant, animal or substance; `measure` a quantity or container;
+    `state` a participle; `plain` any other word. `pairs` are foods of two words. All without plural endings."""
+
+    food: frozenset[str] = frozenset()
+    measure: frozenset[str] = frozenset()
+    state: frozenset[str] = frozenset()
+    plain: frozenset[str] = frozenset()
+    pairs: frozenset[str] = frozenset()
+
+    def sort(self, word: str) -> Sort:
+        """What a word (without its plural ending) may be; the first of food, measure, state and plain that holds it."""
+        if word in self.food:
+            return "food"
+        if word in self.measure:
+            return "measure"
+        if word in self.state:
+            return "state"
+        return "plain" if word in self.plain else "unknown"
+
+
+@dataclass(frozen=True, eq=False)
+class LineWords:
+    """The words of an ingredient line, each in one table: `liquid` may stand around acid and water, `part` makes a weight a prepared one,
+    `plain` changes nothing, `fits` only beside the foods named (ids or classes), `measure` is of unknown size, `more` says
+    no amount; `generic` are a class's own names behind a variety, `counted` the spices counted by the piece, `bottled` what a bottled juice is, `spooned` what
+    a thing is by the spoon."""
+
+    liquid: frozenset[str] = frozenset()
+    part: frozenset[str] = frozenset()
+    plain: frozenset[str] = frozenset()
+    fits: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    measure: frozenset[str] = frozenset()
+    more: frozenset[str] = frozenset()
+    generic: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    counted: frozenset[str] = frozenset()
+    bottled: Mapping[str, str] = field(default_factory=dict)
+    spooned: Mapping[str, str] = field(default_factory=dict)
+
+
+# What a word of a method is: something done, a thing it is done to, what is said of it, or nothing of its own.
+WordKind = Literal["act", "thing", "state", "plain"]
+Form = Literal["base", "s", "ed", "ing", ""]
+
+
+@dataclass(frozen=True, slots=True)
+class ProseWord:
+    """A word or phrase of a method: its kind, its group in that kind, and for an act which form it stands in."""
+
+    kind: WordKind
+    group: str
+    form: Form = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Denied:
+    """A row of what no tested method does. Every field that is not empty must meet a clause; `unless` takes it away again."""
+
+    number: int
+    code: str
+    says: str
+    fix: str
+    act: frozenset[str] = frozenset()
+    thing: frozenset[str] = frozenset()
+    state: frozenset[str] = frozenset()
+    word: frozenset[str] = frozenset()
+    without: frozenset[str] = frozenset()
+    beside: frozenset[str] = frozenset()
+    unless: frozenset[str] = frozenset()
+    negated: bool = False
+    base: bool = False
+    neg: bool = False
+    minutes_over: float | None = None
+    days_over: float | None = None
+    percent_under: float | None = None
+
+
+@dataclass(frozen=True, eq=False)
+class Prose:
+    """How a method is heard: its words by themselves and in phrases, what an act may be done to, and what no method may say."""
+
+    # A word stands in one group of a kind; its place in the sentence decides the kind (“slice the onions”, “in slices”).
+    words: Mapping[tuple[str, ...], tuple[ProseWord, ...]] = field(default_factory=dict)
+    longest: int = 1
+    vouched: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    denied: tuple[Denied, ...] = ()
+
+
+@dataclass(frozen=True, eq=False)
+class Lexicon:
+    """All words that are known beside the names of ingredients."""
+
+    vocabulary: Vocabulary = field(default_factory=Vocabulary)
+    line: LineWords = field(default_factory=LineWords)
+    prose: Prose = field(default_factory=Prose)
+    blocks: BlockWords = field(default_factory=BlockWords)
+    # What a household said is only a kind: the word (without its plural ending) and the food's id.
+    kinds: frozenset[tuple[str, str]] = frozenset()

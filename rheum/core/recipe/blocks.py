@@ -1,0 +1,272 @@
+"""What each line of a text is: title, heading, list, lines of each jar, soak, method, aside.
+
+Decided for the whole text at once as a best path over list, method and aside, from what a line looks like and stands next to. An aside
+hides no food: a line with an amount of something that may be eaten is list wherever it stands, save a table of nutrients.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Final, Literal, NamedTuple
+
+from rheum.core.facts.ingredients import Catalogue
+from rheum.core.measures.amount import AmountError, amount_at
+from rheum.core.measures.units import kind_of
+from rheum.core.measures.words import settled, tokens
+from rheum.core.recipe.headings import Heading, heading_of, lows_of, unmarked
+from rheum.core.recipe.line_words import strip_bullet
+from rheum.core.recipe.look import Look, begins_with_amount, look_of
+from rheum.core.recipe.recipe import Role
+
+Kind = Literal["list", "method", "aside"]
+
+
+_KINDS: Final[tuple[Kind, ...]] = ("list", "method", "aside")
+
+
+_RULE: Final = re.compile(r"[-=*_~#\s.·•—–]+")
+
+
+_BLANKS: Final = re.compile(r"[^\S\n]{9,}")
+
+
+_SETTINGS: Final = frozenset({"jar", "jars", "headspace", "process", "processing", "time", "pack", "canner", "simmer"})
+
+
+_LONGEST_TITLE: Final = 120
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    """One line: its number, its role, the words that count (without its mark or heading), the jar size of a line of each jar, and whether it
+    is furniture (yields, times, ratings, nutrients)."""
+
+    number: int
+    role: Role
+    text: str
+    per_jar: str | None = None
+    furniture: bool = False
+    kept: bool = False
+
+
+def _costs(look: Look) -> dict[Kind, float]:
+    if look.furniture:
+        return {"list": 6.0, "method": 4.0, "aside": 0.0}
+    as_list = 3.5
+    if look.amount:
+        as_list = (3.0 if look.food else 4.5) if look.sentence and look.words > 12 else 0.0 if look.food else 1.5
+    elif look.imperative:
+        as_list = 6.0
+    elif look.food and look.words <= 6 and not look.sentence:
+        as_list = 1.0
+    elif look.sentence:
+        as_list = 5.0
+    as_method = 3.5
+    if look.imperative:
+        as_method = 0.0
+    elif look.numbered:
+        as_method = 0.5
+    elif look.sentence:
+        as_method = 1.0 if look.kitchen else 2.0
+    elif look.amount:
+        as_method = 4.0
+    as_aside = 2.0
+    if look.amount:
+        as_aside = 7.0 if look.food else 2.0
+    elif look.imperative:
+        as_aside = 4.0
+    elif look.sentence:
+        as_aside = 1.5
+    return {"list": as_list, "method": as_method, "aside": as_aside}
+
+
+_STEP_COST: Final[dict[tuple[Kind, Kind], float]] = {
+    ("list", "list"): 0.0, ("list", "method"): 0.5, ("list", "aside"): 1.0,
+    ("method", "method"): 0.0, ("method", "list"): 3.0, ("method", "aside"): 1.5,
+    ("aside", "aside"): 0.0, ("aside", "list"): 0.5, ("aside", "method"): 2.0,
+}  # fmt: skip
+
+
+_AFTER: Final[dict[str, dict[Kind, float]]] = {
+    "list": {"list": 0.0, "method": 2.0, "aside": 2.0},
+    "per-jar": {"list": 0.0, "method": 2.5, "aside": 3.0},
+    "soak": {"list": 0.0, "method": 2.5, "aside": 3.0},
+    "method": {"list": 3.5, "method": 0.0, "aside": 1.5},
+    "aside": {"list": 3.0, "method": 3.5, "aside": 0.0},
+    "start": {"list": 0.0, "method": 3.0, "aside": 0.5},
+}
+
+
+class _Line(NamedTuple):
+    number: int
+    text: str
+    look: Look
+    heading: Heading | None
+    after: str | None
+
+
+def _path(lines: list[_Line]) -> list[Kind]:
+    """The cheapest way through list, method and aside."""
+    best: dict[Kind, tuple[float, tuple[Kind, ...]]] = {}
+    listed = False
+    for line in lines:
+        costs = _costs(line.look)
+        enter = _AFTER[line.after] if line.after else None
+        new: dict[Kind, tuple[float, tuple[Kind, ...]]] = {}
+        for kind in _KINDS:
+            if not best:
+                new[kind] = ((enter or _AFTER["start"])[kind] + costs[kind], (kind,))
+                continue
+            options = [
+                (
+                    cost
+                    + (
+                        enter[kind]
+                        if enter
+                        else _STEP_COST[before, kind] + (1.5 if before == "aside" and kind == "method" and not listed else 0.0)
+                    ),
+                    way,
+                )
+                for before, (cost, way) in best.items()
+            ]
+            cost, way = min(options, key=lambda item: item[0])
+            new[kind] = (cost + costs[kind], (*way, kind))
+        best = new
+        listed = listed or (line.look.amount and line.look.food)
+    return list(min(best.values(), key=lambda item: item[0])[1]) if best else []
+
+
+def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] | None = None) -> tuple[Block, ...]:
+    """The blocks of a text, a line each; empty lines and rules have none. `said`: roles that a person gave lines, by number."""
+    said = said or {}
+    out: list[Block] = []
+    content: list[_Line] = []
+    after: str | None = None
+    lasting: str | None = None
+    started = False
+    for number, raw in enumerate(lines, start=1):
+        line = _BLANKS.sub(" ", raw).strip().strip("\ufeff")
+        if not line or _RULE.fullmatch(line):
+            continue
+        heading = heading_of(line, catalogue) if len(line) <= 500 else None
+        if not started:
+            started = True
+            if (
+                heading is not None
+                and heading.kind in ("list", "aside")
+                and ":" not in line
+                and not {"ingredients", "ingredient"} & set(lows_of(line))
+            ):
+                heading = None  # “# Peppers”, “With equipment”: a title
+            if heading is None and not _setting(line) and _is_title(line, catalogue):
+                out.append(Block(number, "title", unmarked(line)[0].removeprefix("Title:").strip().rstrip(":")[:_LONGEST_TITLE]))
+                continue
+        if heading is not None and not _setting(line):
+            out.append(Block(number, "heading", line, heading.per_jar))
+            after = heading.kind
+            lasting = heading.kind if heading.kind != "aside" else lasting
+            if heading.rest:
+                content.append(_Line(number, heading.rest, look_of(heading.rest, catalogue), heading, after))
+                after = lasting if heading.kind == "aside" else None  # “Notes: …” is said of its own line only
+            else:
+                content.append(_Line(number, "", look_of("x", catalogue), heading, "mark"))
+            continue
+        content.append(_Line(number, line, look_of(line, catalogue), None, after))
+        after = None
+    return tuple(sorted([*out, *_roles(content, catalogue, said)], key=lambda block: (block.number, block.role != "heading")))
+
+
+def _setting(line: str) -> bool:
+    """“Jars: pint”, “Headspace: 1/2 in”, “Process: 10 min”: a line that sets one thing."""
+    name, colon, rest = line.partition(":")
+    lows = lows_of(name)
+    return bool(colon and rest.strip()) and (
+        (len(lows) == 1 and lows[0] in _SETTINGS and not (lows[0] == "jar" and begins_with_amount(rest) and "jar" not in rest))
+        or lows in (["jar", "size"], ["head", "space"], ["processing", "time"], ["process", "time"])
+    )
+
+
+def _is_title(line: str, catalogue: Catalogue) -> bool:
+    """A first line that begins with an amount, or is nothing but a spice's or salt's name, is no title."""
+    text, _ = unmarked(line)
+    clean = strip_bullet(text)
+    bare = catalogue.exactly(clean)
+    if bare is not None and bare.role.role in ("spice", "salt"):
+        return False
+    look = look_of(text, catalogue)
+    if look.furniture and clean.partition(":")[1]:
+        return False
+    found = tokens(settled(clean[:200]))
+    try:
+        read = amount_at(found, 0) if found else None
+    except AmountError:
+        return False
+    if read is None:
+        return not (look.sentence and look.words > 25)
+    return not (found[0].kind == "number" or kind_of(read.amount.unit) != "count" or (read.amount.unit != "each" and read.to < len(found)))
+
+
+def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> list[Block]:
+    real = [line for line in content if line.after != "mark"]
+    marks = {line.number: line.heading for line in content if line.heading is not None}
+    fixed: list[_Line] = []
+    pending: str | None = None
+    for line in content:
+        if line.after == "mark":
+            assert line.heading is not None
+            pending = line.heading.kind
+            continue
+        fixed.append(line if line.after else line._replace(after=pending))
+        pending = None
+    kinds = _path(fixed)
+    out: list[Block] = []
+    section: Heading | None = None
+    places = sorted(marks)
+    for line, kind in zip(real, kinds, strict=True):
+        before = [number for number in places if number <= line.number]
+        section = marks[before[-1]] if before else None
+        out.append(_block(line, kind, section, catalogue, role=said.get(line.number)))
+    return out
+
+
+def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogue, *, role: str | None) -> Block:
+    look = line.look
+    if _setting(line.text) and role is None:
+        return Block(line.number, "method", line.text)
+    serving = (
+        section is not None
+        and section.kind == "aside"
+        and bool({"serve", "serving", "nutrition", "nutritional"} & set(lows_of(_title_of(section))))
+    )
+    if (
+        kind != "list"
+        and look.amount
+        and look.food
+        and not look.furniture
+        and not serving
+        and not (look.sentence and look.words > 12)
+        and not look.imperative
+        and not look.numbered
+    ):
+        kind = "list"
+    if role in ("list", "per-jar", "soak", "method", "aside"):
+        if role in ("method", "aside") and look.amount and look.food:
+            role = "list"  # no role takes a line with an amount of food out of the jar
+        part: Role = role  # type: ignore[assignment]
+        return Block(line.number, part, line.text, "" if role == "per-jar" else None, look.furniture)
+    if kind == "list":
+        if section is not None and section.kind in ("per-jar", "soak"):
+            return Block(line.number, section.kind, line.text, section.per_jar, look.furniture)
+        return Block(line.number, "list", line.text, None, look.furniture)
+    return Block(line.number, kind, line.text, None, look.furniture)
+
+
+def _title_of(section: Heading) -> str:
+    return section.kind
+
+
+def with_role(block: Block, role: Role) -> Block:
+    """The block in another role."""
+    return replace(block, role=role)

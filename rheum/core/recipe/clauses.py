@@ -1,0 +1,248 @@
+"""A sentence of a method cut at its joints into clauses: what is done, to what, how much, how long, said of what, forbidden or not.
+
+Words are looked up once (reference/prose.toml, the catalogue, the open word lists); nothing here judges (hearing.py does)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from typing import Final, NamedTuple
+
+from rheum.core.facts.ingredients import Catalogue, Ingredient
+from rheum.core.measures.units import unit_named
+from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.figures import Figure
+from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, as_adjectives, items_of
+
+_INTO: Final = frozenset({"into", "in", "onto", "on", "over", "to", "with", "under", "inside"})
+
+
+_WILLING: Final = frozenset({"tell", "use", "serve", "check", "scare", "time"})
+
+
+_PARTICLES: Final = frozenset({"out", "off", "away", "down", "back", "up", "aside", "over", "in", "on"})
+
+
+class Act(NamedTuple):
+    """Something done: its group, whether it is forbidden, the form of the word, its place."""
+
+    group: str
+    negated: bool
+    form: str
+    at: int
+    word: str
+
+
+class Food(NamedTuple):
+    """A food named: of the catalogue, or a word of the open lists that may be one (then `ingredient` is None)."""
+
+    ingredient: Ingredient | None
+    word: str
+    negated: bool
+    at: int
+    into: bool
+    figure: Figure | None = None
+    by: str = ""
+
+
+@dataclass(slots=True)
+class Clause:
+    """One clause. `when` is the joint it hangs on (“if”, “until”), "" for a main clause; `unknown` are words in no row, each with
+    what the open lists make of it; `each` says that it speaks of every jar."""
+
+    text: str
+    when: str = ""
+    acts: list[Act] = field(default_factory=list)
+    things: set[str] = field(default_factory=set)
+    foods: list[Food] = field(default_factory=list)
+    states: dict[str, bool] = field(default_factory=dict)
+    figures: list[Figure] = field(default_factory=list)
+    unknown: list[tuple[str, str]] = field(default_factory=list)
+    lows: list[str] = field(default_factory=list)
+    without: set[str] = field(default_factory=set)
+    each: bool = False
+    known: int = 0
+    lacks: bool = False
+    neg: bool = False
+    around: frozenset[str] = frozenset()
+
+    def acts_before(self, at: int) -> bool:
+        """Whether something is done before a place in the sentence."""
+        return any(act.at < at for act in self.acts)
+
+    @property
+    def groups(self) -> set[str]:
+        """The groups of the acts that are done (not forbidden)."""
+        return {act.group for act in self.acts if not act.negated}
+
+    @property
+    def forbidden(self) -> set[str]:
+        """The groups of the acts that are forbidden."""
+        return {act.group for act in self.acts if act.negated}
+
+
+_EACH: Final = frozenset({"each", "every", "per"})
+
+
+def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
+    """The clauses of a sentence, in their order."""
+    found = tokens(settled(sentence.replace("w/ ", "with ")))
+    items = as_adjectives(items_of(found, catalogue))
+    parts: list[tuple[str, list[Item]]] = [("", [])]
+    for index, item in enumerate(items):
+        if item.kind == "mark" and item.group in HARD:
+            parts.append(("", []))
+            continue
+        behind = items[index + 1] if index + 1 < len(items) else None
+        if (
+            item.low == "to"
+            and behind is not None
+            and behind.kind == "act"
+            and behind.form == "base"
+            and any(one.kind == "act" and one.group not in _WILLING for one in parts[-1][1])
+            and not any(one.kind == "not" for one in parts[-1][1])
+        ):
+            parts.append(("to", []))
+            continue
+        joint = item.kind in ("joint",) or (item.kind == "mark" and item.group in ",&+/()")
+        if (
+            joint
+            and item.low in SUBORDINATE
+            and not (item.low in ("as", "so", "that", "before", "after", "since", "once") and not _acts_ahead(items, index))
+        ):
+            parts.append((item.low, []))
+            continue
+        if item.kind == "mark" and item.low == "," and not any(one.kind == "act" for one in parts[-1][1]) and not parts[-1][0]:
+            parts[-1][1].append(item)
+            continue
+        if (
+            joint
+            and (item.low in COORDINATE or item.kind == "mark")
+            and (_act_next(items, index) if item.low == "or" else _acts_ahead(items, index))
+        ):
+            when = parts[-1][0] if item.low == "or" or (item.low == "and" and parts[-1][0] in ("until", "till", "if", "when")) else ""
+            parts.append((when, []))
+            continue
+        parts[-1][1].append(item)
+    return [
+        _clause(when, held, items, found, sentence=sentence)
+        for when, held in parts
+        if any(one.kind not in ("mark", "joint") for one in held)
+    ]
+
+
+def _act_next(items: list[Item], index: int) -> bool:
+    """Whether something is done right behind a joint: “drain or rinse”, and not “onions or peppers”."""
+    behind = next((item for item in items[index + 1 :] if item.kind not in ("plain", "not")), None)
+    return behind is not None and behind.kind == "act"
+
+
+def _acts_ahead(items: list[Item], index: int) -> bool:
+    """Whether something is done between this joint and the next."""
+    for item in items[index + 1 :]:
+        if item.kind == "mark" or (item.kind == "joint" and item.low in SUBORDINATE | {"then", "but"}):
+            return False
+        if item.kind == "act":
+            return True
+        if item.kind == "joint" and item.low in ("and", "or"):
+            return False
+    return False
+
+
+def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, ...], *, sentence: str) -> Clause:  # noqa: PLR0915 - one pass over the words
+    clause = Clause(" ".join(found[at].text for at in range(held[0].at, held[-1].to)), when)
+    negated = False
+    omitted = lacks = named = False
+    neg_at = 0
+    into = behind_act = False
+    by = ""
+    figure: Figure | None = None
+    last_food = -1
+    for item in held:
+        clause.lows.append(item.low)
+        clause.known += item.kind != "unknown"
+        if item.kind == "not":
+            negated, neg_at, named = True, item.at, False
+            clause.neg = True
+            lacks = item.low in ("no", "without", "avoid", "neither", "nor")
+            clause.lacks = clause.lacks or lacks
+        elif item.kind == "act":
+            if negated and lacks and named:
+                negated = False  # “if you have no bottled juice use …”: what is lacking was named
+            denied = negated and item.group not in ("omit", "scare")
+            if negated and item.low.startswith("bother"):
+                continue  # “don't bother to peel”
+            if negated and item.low.startswith(("worr", "fret")):
+                clause.acts.append(Act("scare", False, item.form, item.at, item.low))
+                negated = False
+                continue
+            if negated and item.group in ("omit", "scare"):
+                clause.acts.append(Act("tell", False, item.form, item.at, item.low))
+                negated, omitted = False, True
+                continue
+            clause.acts.append(Act(item.group, denied, item.form, item.at, item.low))
+            into = False
+        elif item.kind == "thing":
+            named = True
+            if negated and item.group in ("cook-water", "oven", "wax", "vessel", "growler"):
+                continue
+            if negated and lacks and not any(act.negated for act in clause.acts) and (not clause.acts or item.at - neg_at <= 4):
+                clause.without.add(item.group)
+            clause.things.add(item.group)
+            if item.group == "jar" and any(low in _EACH for low in clause.lows[-4:]):
+                clause.each = True
+            figure = None if item.group != "group" else figure
+        elif item.kind == "state":
+            if item.group == "instead" and item.to - item.at >= 2:
+                negated = True  # “instead of fresh dill”: it is not put in
+                clause.states.setdefault("instead", False)
+                continue
+            clause.states[item.group] = negated
+        elif item.kind == "figure":
+            assert item.figure is not None
+            clause.figures.append(item.figure)
+            figure = item.figure if item.figure.measure in ("volume", "mass", "count", "number") else None
+            if (
+                figure is not None
+                and last_food >= 0
+                and item.at - clause.foods[last_food].at <= 3
+                and clause.foods[last_food].figure is None
+            ):
+                behind = next((one for one in held if one.at >= item.to), None)
+                if behind is None or behind.kind not in ("food", "plain", "act"):
+                    clause.foods[last_food] = clause.foods[last_food]._replace(figure=figure)
+                    figure = None
+        elif item.kind == "food":
+            clause.foods.append(
+                Food(
+                    item.food,
+                    " ".join(found[at].text for at in range(item.at, item.to)),
+                    negated,
+                    item.at,
+                    into,
+                    figure,
+                    by if into else "",
+                )
+            )
+            named = True
+            last_food, figure = len(clause.foods) - 1, None
+        elif item.kind == "unknown":
+            clause.unknown.append((item.low, item.group))
+        if item.low in ("into", "onto", "under", "inside", "with") or (item.low in _INTO and not behind_act):
+            into, by = True, item.low
+        behind_act = item.kind == "act"
+        if item.kind == "joint" and item.low == "but":
+            negated = False
+    if omitted:
+        clause.foods = [food._replace(negated=False) for food in clause.foods]
+    return clause
+
+
+def all_words(clauses: Iterable[Clause]) -> list[str]:
+    """Every word of some clauses."""
+    return [low for clause in clauses for low in clause.lows]
+
+
+def unit_word(word: str) -> bool:
+    """Whether a word is a unit of the kitchen."""
+    return unit_named(word) is not None

@@ -1,0 +1,121 @@
+"""Which row of what no tested method does a clause falls under (reference/prose.toml)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from rheum.core.facts.lexicon import Denied
+from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.heard import Listed
+
+
+def things_of(clause: Clause, listed: Listed) -> set[str]:
+    """The things of a clause by the names that rows use: its groups, and what its foods count as."""
+    things = set(clause.things)
+    for food in clause.foods:
+        if food.negated:
+            continue
+        item = food.ingredient
+        if item is None:
+            things.add("food")
+            continue
+        role = item.role.role
+        if role == "water":
+            things.add("in-water" if food.into and food.by not in ("with", "of") else "water")
+        elif role in ("vinegar", "juice", "citric", "fresh-juice"):
+            things.add("acid")
+            if role == "fresh-juice" or item.klass.startswith("citrus"):
+                things.add("citrus")
+        else:
+            things.add("food")
+            if role in ("spice", "salt", "sweetener", "firming"):
+                things.add("spice")  # more or less of it changes flavour
+            if item.id.startswith(("lemon", "lime")):
+                things.add("citrus")
+            if not any(
+                line.ingredient.id.endswith("tinned") or "tinned" in line.states
+                for line in listed.lines
+                if line.ingredient.id.startswith(item.id)
+            ):
+                things.add("food-not-tinned")
+    return things
+
+
+def _unless(row: Denied, clause: Clause, things: set[str], around: set[str]) -> bool:
+    if "jar" in things:
+        around = around - {"cooked-around"}
+    held = things | clause.groups | set(clause.states) | set(clause.lows) | around
+    if clause.when:
+        held.add(clause.when)
+    if (clause.forbidden or any(clause.states.values())) and not row.negated:
+        held.add("negated")
+    if things & {"food"} and not things & {"jar", "lid", "canner"}:
+        held.add("food-alone")
+    if spice_alone(clause, things):
+        held.add("spice-alone")
+    if any(low in ("cider", "white", "malt", "apple", "distilled", "wine") for low in clause.lows) and "acid" in things:
+        held |= {"strong-enough", "cider-and-white"}
+    if any(figure.measure == "percent" and figure.low >= 5 for figure in clause.figures):
+        held.add("strong-enough")
+    if "serve" in clause.groups:
+        held.add("serve-act")
+    return bool(row.unless & held)
+
+
+def spice_alone(clause: Clause, things: set[str]) -> bool:
+    spicy = bool(things & {"spice", "spices"}) and not things & {"water", "acid", "brine", "group"}
+    return spicy and not any(
+        food.ingredient is None or food.ingredient.role.food or food.ingredient.role.role in ("fat", "thickener", "other")
+        for food in clause.foods
+        if not food.negated
+    )
+
+
+def denied_by(clause: Clause, things: set[str], rows: Sequence[Denied], around: set[str]) -> Denied | None:
+    """The first row that a clause falls under."""
+    acts = clause.forbidden if False else clause.groups
+    for row in rows:
+        if row.act:
+            if row.negated and row.act == {"boil"} and not any(act.negated and act.form != "ing" for act in clause.acts):
+                continue  # “in hot, not boiling, water”
+            done = clause.forbidden if row.negated else acts | clause.forbidden if row.neg else acts
+            if not (row.act & done) and not ("none" in row.act and not clause.acts):
+                continue
+            if row.base and not any(act.group in row.act and act.form == "base" and not act.negated for act in clause.acts):
+                continue
+        if row.thing and not (row.thing & things) and not ("nothing" in row.thing and not things - {"part-of", "space"}):
+            continue
+        if row.beside and not row.beside & things:
+            continue
+        if row.state and not any(state in row.state and not negated for state, negated in clause.states.items()):
+            continue
+        if row.word and not row.word & set(clause.lows):
+            continue
+        if row.without and not (row.without & clause.without or row.without & _without(clause)):
+            continue
+        if row.minutes_over is not None and not any(f.measure == "minutes" and f.high > row.minutes_over for f in clause.figures):
+            continue
+        if row.days_over is not None and not any(
+            (f.measure == "days" and f.high > row.days_over) or (f.measure == "minutes" and f.high > row.days_over * 1440)
+            for f in clause.figures
+        ):
+            continue
+        if row.neg and not clause.neg:
+            continue
+        if row.percent_under is not None and not any(f.measure == "percent" and f.low < row.percent_under for f in clause.figures):
+            continue
+        if _unless(row, clause, things, around):
+            continue
+        return row
+    return None
+
+
+def _without(clause: Clause) -> set[str]:
+    """What a clause does without: “without vinegar”, “no lids”."""
+    found: set[str] = set()
+    if not clause.lacks or clause.forbidden:
+        return found
+    for food in clause.foods:
+        if food.negated and food.ingredient is not None and food.ingredient.role.acid and not clause.acts_before(food.at):
+            found.add("acid")
+    return found

@@ -1,0 +1,195 @@
+"""The figures of a sentence: minutes, days, lengths, temperatures, amounts, jars."""
+
+from __future__ import annotations
+
+from typing import Final, Literal, NamedTuple
+
+from rheum.core.measures.altitude import M_PER_FT
+from rheum.core.measures.amount import Amount, AmountError, amount_at
+from rheum.core.measures.units import kind_of, mm_per
+from rheum.core.measures.words import FRACTIONS, UNITS, Token
+
+Measure = Literal[
+    "minutes", "days", "length", "volume", "mass", "count", "celsius", "fahrenheit", "degrees", "percent", "number", "jars", "altitude"
+]
+
+
+_MINUTES: Final = {
+    "second": 1 / 60,
+    "seconds": 1 / 60,
+    "sec": 1 / 60,
+    "secs": 1 / 60,
+    "s": 1 / 60,
+    "minute": 1.0,
+    "minutes": 1.0,
+    "min": 1.0,
+    "mins": 1.0,
+    "hour": 60.0,
+    "hours": 60.0,
+    "hr": 60.0,
+    "hrs": 60.0,
+    "h": 60.0,
+}
+
+
+_DAYS: Final = {"day": 1.0, "days": 1.0, "week": 7.0, "weeks": 7.0, "month": 30.0, "months": 30.0, "year": 365.0, "years": 365.0}
+
+
+_WARE: Final = frozenset(
+    {
+        "pot",
+        "pan",
+        "kettle",
+        "saucepan",
+        "saucepot",
+        "stockpot",
+        "bowl",
+        "dutch",
+        "crock",
+        "oven",
+        "stainless",
+        "enamel",
+        "enamelled",
+        "heavy",
+        "non",
+        "nonreactive",
+        "pitcher",
+        "jug",
+        "container",
+        "preserving",
+        "stock",
+        "skillet",
+        "large",
+        "pots",
+    }
+)
+
+
+class Figure(NamedTuple):
+    """A number in a sentence: its low and high end, what it measures (minutes, days, mm, °C …), the unit as read for an amount."""
+
+    low: float
+    high: float
+    measure: Measure
+    amount: Amount | None
+    at: int
+
+
+def is_number(found: tuple[Token, ...], at: int) -> bool:
+    word = found[at]
+    if word.kind == "number":
+        return True
+    if word.low in UNITS:
+        return word.low != "one" or _measured(found, at)
+    if word.low in ("a", "an", "half", "dozen"):
+        return _measured(found, at)
+    return word.low in FRACTIONS and word.low != "half" and False
+
+
+def _measured(found: tuple[Token, ...], at: int) -> bool:
+    """Whether “a”, “half” or “one” stands before a measure or a time: “half an inch”, “a minute”, “a dozen”."""
+    try:
+        read = amount_at(found, at)
+    except AmountError:
+        return False
+    if read is None:
+        return False
+    behind = low_at(found, read.to + (low_at(found, read.to) == "-"))
+    if read.amount.unit != "each":
+        return read.amount.unit not in ("head", "piece") or True
+    return behind in _MINUTES or behind in _DAYS or read.amount.high > 1
+
+
+def low_at(found: tuple[Token, ...], at: int) -> str:
+    return found[at].low if 0 <= at < len(found) else ""
+
+
+def figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
+    try:
+        read = amount_at(found, at)
+    except AmountError:
+        end = at + 1
+        if low_at(found, end) in ("-", "–", "to") and end + 1 < len(found) and found[end + 1].kind == "number" and found[at].text == "0":
+            return figure_at(found, end + 1)  # “0 to 1,000 feet”
+        return Figure(0, 0, "number", None, at), end
+    if read is None:
+        return None
+    amount, to = read
+    if amount.unit == "each" and _of_jars(found, to):
+        return Figure(amount.low, amount.high, "jars", None, at), to
+    step = to + (low_at(found, to) == "-")
+    behind = low_at(found, step)
+    if amount.unit == "each" or (amount.unit in ("l", "g") and behind in _MINUTES):
+        if behind in _MINUTES and (behind not in ("s", "h") or found[at].kind == "number"):
+            per = _MINUTES[behind]
+            end = step + 1
+            if low_at(found, end) in ("and", "&") and low_at(found, end + 1) in ("a", "one") and low_at(found, end + 2) == "half":
+                return Figure((amount.low + 0.5) * per, (amount.high + 0.5) * per, "minutes", None, at), end + 3
+            return Figure(amount.low * per, amount.high * per, "minutes", None, at), end
+        if behind in ("feet", "ft", "metres", "meters", "m", "foot") and (amount.high >= 100 or behind not in ("feet", "foot")):
+            per_m = 1.0 if behind in ("feet", "ft", "foot") else 1 / M_PER_FT
+            return Figure(amount.low * per_m, amount.high * per_m, "altitude", None, at), step + 1
+        if behind in _DAYS:
+            return Figure(amount.low * _DAYS[behind], amount.high * _DAYS[behind], "days", None, at), step + 1
+        if behind in ("'", "′") and found[at].kind == "number" and amount.high < 100 and low_at(found, step + 1) not in ("'", "′"):
+            return Figure(amount.low, amount.high, "minutes", None, at), step + 1
+        if behind in ("°", "deg", "degree", "degrees"):
+            after = low_at(found, step + 1)
+            scale: Measure = "celsius" if after in ("c", "celsius") else "fahrenheit" if after in ("f", "fahrenheit") else "degrees"
+            return Figure(amount.low, amount.high, scale, None, at), step + (1 if scale == "degrees" else 2)
+        if behind in ("c", "f") and amount.high >= 30:
+            return Figure(amount.low, amount.high, "celsius" if behind == "c" else "fahrenheit", None, at), step + 1
+        if behind in ("%", "percent") or (behind == "per" and low_at(found, step + 1) == "cent"):
+            return Figure(amount.low, amount.high, "percent", None, at), step + (1 if behind != "per" else 2)
+        return Figure(amount.low, amount.high, "number", amount, at), to
+    if amount.unit == "cup" and any(token.text in ("c", "C") for token in found[at:to]) and amount.high >= 30:
+        return Figure(amount.low, amount.high, "celsius", None, at), to
+    kind = kind_of(amount.unit)
+    if kind in ("volume", "mass") and found[to - 1].low in ("jar", "jars", "bottle", "bottles"):
+        return Figure(amount.low, amount.high, "jars", amount, at), to
+    if kind == "length":
+        per = mm_per(amount.unit)
+        return Figure(amount.low * per, amount.high * per, "length", amount, at), to
+    if kind in ("volume", "mass") and (
+        behind in ("jar", "jars", "bottle", "bottles")
+        or (amount.unit in ("pint", "quart") and behind in ("canning", "preserving", "mason"))
+    ):
+        return Figure(amount.low, amount.high, "jars", amount, at), to
+    if kind in ("volume", "mass") and behind in _WARE:
+        return Figure(amount.low, amount.high, "jars", None, at), step
+    if amount.unit in ("pint", "quart") and behind not in ("of",) and not _food_word(found, step):
+        return Figure(amount.low, amount.high, "jars", amount, at), to
+    return Figure(amount.low, amount.high, "volume" if kind == "volume" else "mass" if kind == "mass" else "count", amount, at), to
+
+
+_BEFORE_JARS: Final = frozenset(
+    "hot clean sterile sterilised sterilized warm half pint quart prepared canning heated empty small large glass mason preserving filled dry - ml oz ounce l litre liter".split()
+)
+
+
+def _of_jars(found: tuple[Token, ...], at: int) -> bool:
+    """Whether a number counts jars: “9 hot half-pint jars”, “two pints”."""
+    for step in range(at, min(at + 7, len(found))):
+        low = found[step].low
+        if low in ("jar", "jars", "pints", "quarts", "bottles", "lids", "bands"):
+            return True
+        if low not in _BEFORE_JARS and found[step].kind != "number":
+            return low in ("pint", "quart") and False
+    return False
+
+
+def _food_word(found: tuple[Token, ...], at: int) -> bool:
+    return low_at(found, at) in (
+        "water",
+        "vinegar",
+        "brine",
+        "boiling",
+        "cider",
+        "white",
+        "sliced",
+        "chopped",
+        "cold",
+        "tomatoes",
+        "onions",
+        "hot",
+    )

@@ -1,0 +1,143 @@
+"""The headings of a recipe text: of the list, of each jar, of a soak, of the method, of what stands aside."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Final, Literal, NamedTuple
+
+from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.measures.words import UNITS, settled, tokens
+from rheum.core.recipe.said import jars_named
+
+_LONGEST_HEADING: Final = 9
+
+
+LONGEST_HEADING_LETTERS: Final = 60
+
+
+class Heading(NamedTuple):
+    """A heading: which lines follow it, for which jar, and what stands behind it on its own line."""
+
+    kind: Literal["list", "per-jar", "soak", "method", "aside"]
+    per_jar: str | None
+    rest: str
+
+
+def lows_of(text: str) -> list[str]:
+    return [word.low for word in tokens(settled(text)) if word.kind != "mark"]
+
+
+def unmarked(line: str) -> tuple[str, bool]:
+    """A line without the stars, hashes and underlines of typed pages, and whether it was marked as a heading by them."""
+    text = line.strip().strip("\ufeff").strip()
+    hashed = text.startswith("#")
+    text = text.strip("#").strip() if hashed else text
+    starred = (text.startswith("**") and text.endswith("**")) or (text.startswith("__") and text.endswith("__"))
+    starred = starred or (text.startswith("**") and text.endswith("**:"))
+    return text.replace("**", "").replace("__", "").strip().strip("_").strip() if ("**" in text or "__" in text) else text.strip(
+        "_"
+    ), hashed or starred
+
+
+@lru_cache(maxsize=4096)
+def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
+    """The heading that a line is, or begins with; None where it is none, or not wholly understood as one."""
+    text, marked = unmarked(line)
+    if len(text) > 400 or text.split(":", 1)[0].strip().lower() in ("yield", "yields", "makes", "serves", "servings"):
+        return None
+    name, colon, rest = text.partition(":")
+    rest = rest.strip()
+    if colon and (not name or len(name) > LONGEST_HEADING_LETTERS):
+        return None
+    lows = lows_of(name)
+    if not lows or len(lows) > _LONGEST_HEADING:
+        return None
+    if not colon and (name.rstrip().endswith((".", "!", ",", ";")) or len(lows) > 6):
+        return None
+    found = _named(name, lows, catalogue)
+    if (
+        found is None
+        and colon
+        and not rest
+        and len(lows) <= 4
+        and not any(low[0].isdigit() for low in lows)
+        and _only_food(name, catalogue)
+    ):
+        found = ("list", None)  # “Carrots:”
+    if found is None:
+        return None
+    kind, per_jar = found
+    plain = kind in ("list", "method") and not (marked or colon or name.isupper() or set(lows) <= _BARE)
+    if plain and not (kind == "list" and lows[0] == "for" and len(lows) <= 4):
+        return None
+    if kind == "aside" and not (marked or colon or name.isupper()) and len(lows) > 3:
+        return None
+    return Heading(kind, per_jar, rest)  # type: ignore[arg-type]
+
+
+_BARE: Final = frozenset(
+    "ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
+)
+
+
+_JAR: Final = frozenset({"jar", "pint", "quart", "bottle"})
+
+
+_EACH: Final = frozenset({"each", "every", "per"})
+
+
+_PER_JAR_WORDS: Final = frozenset(
+    "to in into for add place put goes go needs need of the a bottom hot canning clean one single each every per jar jars pint pints quart quarts half bottle ml oz ounce litre liter l gallon wide mouth regular and on".split()
+)
+
+
+def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str | None] | None:
+    words = catalogue.lexicon.blocks.heading
+    fill = words["fill"]
+    numbers = [low for low in lows if low[0].isdigit() or low in UNITS]
+    said = set(lows)
+    jar = said & (_JAR | {"jars"})
+    if (said & _EACH and jar) or (
+        jar & {"jar"} and len(lows) <= 4 and said & {"one", "a", "jar"} and not said & {"size", "sizes", "label", "labels"}
+    ):
+        if said - _PER_JAR_WORDS - set(numbers):
+            return None
+        size = jars_named(name)
+        return "per-jar", size[0][1] if size else ""
+    if numbers and not said & words["method"]:
+        return None
+    if said & {"soak", "soaking", "salting", "brining", "blanching", "rinsing", "presoak"}:
+        if said & words["kept"]:
+            return "list", None
+        return ("soak", None) if said <= words["soak"] | fill | {"brine", "solution"} or _cooked_away(said, catalogue) else None
+    if _cooked_away(said, catalogue):
+        return "soak", None
+    if said <= words["method"] | fill | words["list"] and said & words["method"] and (said - fill - words["list"]):
+        return "method", None
+    if said <= words["aside"] | fill and said & words["aside"]:
+        return "aside", None
+    if said <= words["list"] | fill | words["method"] and said & words["list"]:
+        return "list", None
+    return None
+
+
+def _only_food(name: str, catalogue: Catalogue) -> bool:
+    words = words_of(name)
+    named = catalogue.within(words)
+    return (
+        bool(named)
+        and sum(match.end - match.start for match in named) >= len(words) - 1
+        and all(
+            match.ingredient.role.role in ("produce", "herb", "spice")
+            and match.ingredient.klass not in ("dairy", "meat", "nut", "condiment", "starch")
+            for match in named
+        )
+    )
+
+
+def _cooked_away(said: set[str], catalogue: Catalogue) -> bool:
+    """“For cooking the mushrooms (discard this liquid)”: a liquid that does not reach the jar because its heading says so."""
+    away = said & {"discard", "discarded", "drained", "thrown"}
+    return bool(
+        away and said & {"cooking", "boiling", "blanching", "soaking", "simmering"} and not said & {"keep", "kept", "reserve", "reserved"}
+    )

@@ -1,0 +1,230 @@
+"""What a sentence of a method is worth: vouched for, denied by a row, or open, and then about the process or about what goes in.
+
+A clause that touches nothing that matters is nobody's business. One that does must be understood whole: every word in a row, every act
+one that tested methods do to such things (reference/prose.toml). Rheum vouches for nothing else.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+from rheum.core.facts.ingredients import Catalogue
+from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.clauses import Clause, clauses_of
+from rheum.core.recipe.denial import denied_by, things_of
+from rheum.core.recipe.heard import Heard, Listed
+from rheum.core.recipe.new_food import new_food_in
+from rheum.core.recipe.vouching import heard_whole
+
+_WATERS: Final = ("water",)
+
+
+def is_serving(clause: Clause, things: set[str]) -> bool:
+    """Whether a clause is about the table: what is named in it goes into no jar."""
+    acts = clause.groups
+    if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")):
+        return False
+    if acts & {"put", "fill", "use", "combine", "cover", "throw", "increase"}:
+        over = bool(clause.foods) and all(food.into for food in clause.foods) and bool(clause.things & {"mix"}) and "jar" not in things
+        return ("dish" in clause.things and "jar" not in things and all(food.into for food in clause.foods)) or (
+            over and all(food.ingredient is None or food.ingredient.klass in _AT_TABLE for food in clause.foods)
+        )
+    if "serve" in acts or "dish" in clause.things:
+        return True
+    first_food = min((food.at for food in clause.foods), default=999)
+    be = all(act.word in _BE for act in clause.acts)
+    if (
+        "praise" in clause.states
+        and be
+        and "jar" not in things
+        and not clause.each
+        and clause.foods
+        and all(food.into for food in clause.foods)
+    ):
+        return True
+    praised = "praise" in clause.states and bool(clause.things & {"mix"})
+    return praised and not acts & KITCHEN and first_food > 0
+
+
+_BE: Final = frozenset({"is", "are", "was", "were", "be", "been", "tastes", "taste", "goes", "go", "makes", "make"})
+
+
+_AT_TABLE: Final = ("dairy", "meat", "starch", "fish", "bread", "poultry", "grain")
+
+
+_MATTERS: Final = frozenset(
+    {
+        "jar",
+        "lid",
+        "canner",
+        "space",
+        "brine",
+        "water",
+        "acid",
+        "food",
+        "cook-water",
+        "group",
+        "rim",
+        "altitude",
+        "oven",
+        "wax",
+        "vessel",
+        "growler",
+        "mould",
+        "clock",
+    }
+)
+
+
+def touches(clause: Clause, things: set[str]) -> bool:
+    """Whether a clause is about something that matters."""
+    if things & _MATTERS or clause.groups & KITCHEN or clause.forbidden & KITCHEN:
+        return True
+    if any(figure.measure not in ("days", "jars") for figure in clause.figures):
+        return True
+    if clause.when in ("when", "until", "till", "once", "as") and clause.unknown and "mix" in things:
+        return True
+    return any(state in clause.states for state in ("any", "weak", "unsound", "brim", "oneself", "fizzy", "unsealed", "frozen"))
+
+
+def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = False) -> tuple[Heard, list[Clause]]:
+    """What one sentence comes to, the worst of its clauses, and the clauses themselves. In an aside only what is denied, or puts in what
+    no line lists, counts."""
+    clauses = clauses_of(sentence, catalogue)
+    if foreign(clauses):
+        return Heard(
+            "vouched" if aside else "composition", "Rheum does not understand this sentence. Write it in English, or leave it out."
+        ), clauses
+    around = _around(clauses)
+    worst = Heard("vouched")
+    served = False
+    before: Clause | None = None
+    for clause in clauses:
+        clause.around = frozenset(around)
+    for clause in clauses:
+        if before is not None and {"it", "them", "rest", "remainder"} & set(clause.lows) and not clause.foods:
+            clause.things |= _meant(before)
+        found, served = _hear(clause, catalogue, listed, around, aside=aside, served=served)
+        if not aside and found.outcome == "vouched" and before is not None and _endless(before, clause):
+            found = Heard("composition", "How much this is cannot be judged. Put the whole amount on its own line.")
+        if not aside and found.outcome == "vouched" and before is not None and _ended(before, clause, clauses):
+            found = Heard("process", "Rheum does not vouch for this sentence.")
+        if (
+            not aside
+            and found.outcome == "vouched"
+            and before is not None
+            and clause.when in ("until", "till")
+            and before.groups & {"process", "boil", "store", "put"}
+            and clause.things & {"lid"}
+            and {"ping", "pings", "pop", "pops", "seal", "sealed", "down", "suck"} & set(clause.lows)
+        ):
+            found = Heard("process", "Rheum does not vouch for this sentence.")
+        before = clause
+        if _ORDER[found.outcome] > _ORDER[worst.outcome]:
+            worst = found
+    return worst, clauses
+
+
+def _meant(before: Clause) -> set[str]:
+    """What “it” may stand for: the acid or brine of the clause before."""
+    acid = any(food.ingredient is not None and food.ingredient.role.acid and not food.negated for food in before.foods)
+    found = {"acid"} if acid and not any(food.ingredient is None or not food.ingredient.role.acid for food in before.foods) else set()
+    return found | ({"acid"} & before.things)
+
+
+def _ended(before: Clause, clause: Clause, clauses: Sequence[Clause]) -> bool:
+    """Jars that come out as soon as the water boils: “bring the canner to the boil, then lift the jars out”."""
+    if any(figure.measure == "minutes" for one in clauses for figure in one.figures):
+        return False
+    boiled = (
+        before.groups & {"boil"}
+        and (before.things & {"canner"} or any(f.ingredient and f.ingredient.role.role == "water" for f in before.foods))
+        and clause.groups & {"lift", "off"}
+        and "jar" in clause.things
+    )
+    stood = (
+        before.groups & {"put"}
+        and "jar" in before.things
+        and "boiling" in before.lows
+        and clause.groups & {"lift", "off"}
+        and {"stove", "heat", "burner", "hob"} & set(clause.lows)
+    )
+    lifted = (
+        before.groups & {"lift", "off"} and "jar" in before.things and clause.when in ("when", "once", "as") and clause.groups & {"boil"}
+    )
+    return bool(boiled or lifted or stood)
+
+
+def _endless(before: Clause, clause: Clause) -> bool:
+    """“Add corn until it looks right”: an amount that ends when somebody likes it."""
+    if clause.when not in ("until", "till") or not before.groups & {"put", "fill", "use", "throw"}:
+        return False
+    foods = [
+        food
+        for food in before.foods
+        if food.ingredient is None or (food.ingredient.role.food or food.ingredient.role.role in ("water", "fat", "thickener"))
+    ]
+    return bool(foods) and not any(food.figure for food in foods) and not before.things & {"canner", "jar", "lid"}
+
+
+def _around(clauses: Sequence[Clause]) -> set[str]:
+    """What the rest of a sentence says that bears on each of its clauses."""
+    found = {group for clause in clauses for group in clause.groups if group in ("serve", "discard")}
+    found |= {"fridge"} & {thing for clause in clauses for thing in clause.things}
+    found |= {"warm"} & {low for clause in clauses for low in clause.lows}
+    if any(
+        clause.groups & {"simmer", "boil", "blanch", "drain", "strain"} or {"soak", "overnight"} & set(clause.lows) for clause in clauses
+    ):
+        found.add("cooked-around")
+    if any("wash" in clause.groups and "jar" in clause.things for clause in clauses):
+        found.add("washing")
+    if any("jar" in clause.things for clause in clauses):
+        found.add("jars-around")
+    if any(clause.lows[:1] == ["empty"] or clause.lows[-1:] == ["empty"] for clause in clauses):
+        found.add("warm")
+    if any({"rest", "other", "remainder", "remaining"} & set(clause.lows) for clause in clauses):
+        found.add("rest-around")
+    if any(clause.groups & {"serve"} or {"open", "opening", "opened", "eating"} & set(clause.lows) for clause in clauses):
+        found.add("opening-around")
+    if any({"glove", "gloves", "hands"} & set(clause.lows) for clause in clauses):
+        found.add("hands-around")
+    in_water = any(
+        "jar" in clause.things
+        and "put" in clause.groups
+        and any(f.into and f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
+        for clause in clauses
+    )
+    if in_water or any("canner" in clause.things for clause in clauses):
+        found.add("canner-around")
+    return found
+
+
+_ORDER: Final = {"vouched": 0, "process": 1, "composition": 2, "denied": 3}
+
+
+def foreign(clauses: Sequence[Clause]) -> bool:
+    """Whether hardly a word of a sentence was understood: another language, or none."""
+    words = [low for clause in clauses for low in clause.lows if low.isalpha()]
+    strange = [low for clause in clauses for low, sort in clause.unknown if sort in ("unknown",) and len(low) > 2]
+    if any(not low.isascii() for low in words):
+        return True
+    return len(words) >= 3 and len(strange) >= 2 and len(strange) * 3 >= len(words)
+
+
+def _hear(clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str], *, aside: bool, served: bool) -> tuple[Heard, bool]:
+    prose = catalogue.lexicon.prose
+    things = things_of(clause, listed)
+    serving = is_serving(clause, things) or (served and not clause.groups & KITCHEN)
+    if serving and "jar" in things and clause.foods and "from" not in clause.lows:
+        serving = False
+    if serving and not ({"jar"} & things and clause.groups & {"put", "fill", "combine"}):
+        return Heard("vouched"), True
+    row = denied_by(clause, things, prose.denied, around)
+    if row is not None and not (aside and not clause.acts):
+        return Heard("denied", row.says, row), serving
+    if (new := new_food_in(clause, listed, aside)) is not None:
+        return new, serving
+    if aside or not touches(clause, things):
+        return Heard("vouched"), serving
+    return heard_whole(clause, things, catalogue, around=around), serving

@@ -1,0 +1,373 @@
+"""The words of a sentence by what they are: something done, a thing, a food, a state, a figure, a joint. Looked up once."""
+
+from __future__ import annotations
+
+from typing import Final, Literal, NamedTuple
+
+from rheum.core.facts.ingredients import Catalogue, Ingredient, stem
+from rheum.core.facts.lexicon import ProseWord
+from rheum.core.measures.words import Token
+from rheum.core.recipe.figures import Figure, figure_at, is_number, low_at
+
+_NEGATIONS: Final = frozenset(
+    {
+        "not",
+        "never",
+        "dont",
+        "doesnt",
+        "no",
+        "without",
+        "avoid",
+        "nor",
+        "cannot",
+        "cant",
+        "wont",
+        "shouldnt",
+        "mustnt",
+        "isnt",
+        "arent",
+        "neither",
+        "havent",
+        "didnt",
+        "stop",
+        "wouldnt",
+        "couldnt",
+    }
+)
+
+
+HARD: Final = frozenset(".;:!?—–[]…|")
+
+
+SUBORDINATE: Final = frozenset(
+    {
+        "if",
+        "when",
+        "while",
+        "until",
+        "till",
+        "unless",
+        "because",
+        "once",
+        "since",
+        "although",
+        "though",
+        "whenever",
+        "whereas",
+        "before",
+        "after",
+        "as",
+        "so",
+        "that",
+        "which",
+        "who",
+        "where",
+        "than",
+    }
+)
+
+
+COORDINATE: Final = frozenset({"and", "or", "then", "but", "plus", "&", "yet"})
+
+
+_AUX: Final = frozenset(
+    {
+        "to",
+        "can",
+        "will",
+        "should",
+        "must",
+        "may",
+        "could",
+        "would",
+        "might",
+        "then",
+        "now",
+        "please",
+        "always",
+        "just",
+        "also",
+        "ill",
+        "youll",
+        "well",
+        "theyll",
+        "i",
+        "you",
+        "we",
+        "they",
+        "let",
+        "lets",
+        "be",
+        "not",
+        "dont",
+        "never",
+        "and",
+        "or",
+    }
+)
+
+
+_ARTICLES: Final = frozenset(
+    {
+        "a",
+        "an",
+        "the",
+        "of",
+        "your",
+        "this",
+        "that",
+        "these",
+        "those",
+        "each",
+        "every",
+        "its",
+        "their",
+        "in",
+        "into",
+        "for",
+        "with",
+        "on",
+        "at",
+        "from",
+        "hot",
+        "cold",
+        "my",
+        "our",
+    }
+)
+
+
+_LINKS: Final = frozenset(
+    {"is", "are", "be", "been", "was", "were", "being", "get", "got", "not", "has", "have", "well", "once", "when", "until"}
+)
+
+
+class Item(NamedTuple):
+    kind: Literal["act", "thing", "state", "plain", "food", "figure", "not", "joint", "mark", "unknown"]
+    group: str
+    low: str
+    at: int
+    to: int
+    form: str = ""
+    food: Ingredient | None = None
+    figure: Figure | None = None
+    each: bool = False
+
+
+def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
+    """The words of a sentence in their order, each by what it is."""
+    words = [(at, word.low, stem(word.low)) for at, word in enumerate(found) if word.kind == "word"]
+    place = {at: index for index, (at, _, _) in enumerate(words)}
+    out: list[Item] = []
+    at = 0
+    while at < len(found):
+        word = found[at]
+        if (
+            word.kind == "word"
+            and (phrase := _phrase(found, words, place[at], catalogue, prose_only=True)) is not None
+            and phrase[1] - at > 1
+        ):
+            out.append(_choose(phrase[0], out, found, at, to=phrase[1]))
+            at = phrase[1]
+            continue
+        if is_number(found, at):
+            read = figure_at(found, at)
+            if read is not None:
+                out.append(Item("figure", read[0].measure, word.low, at, read[1], figure=read[0]))
+                at = read[1]
+                continue
+        if word.kind != "word":
+            if word.text in HARD or word.text in ",/&+()" or (word.text == "-" and found[at - 1].to < word.at if at else False):
+                out.append(Item("mark", word.text, word.text, at, at + 1))
+            elif word.text not in "-'\"“”‘’*_~™®″":
+                out.append(Item("unknown", "mark", word.text, at, at + 1))
+            at += 1
+            continue
+        item, at = _word(found, words, place[at], at, out=out, catalogue=catalogue)
+        out.append(item)
+    return out
+
+
+def _phrase(
+    found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, catalogue: Catalogue, *, prose_only: bool = False
+) -> tuple[tuple[ProseWord, ...], int] | None:
+    """The longest row of prose.toml that begins at a word, and where it ends; its words stand side by side or joined by hyphens."""
+    prose = catalogue.lexicon.prose
+    most = min(prose.longest, len(words) - index)
+    for length in range(most, 0, -1):
+        run = words[index : index + length]
+        if any(not _adjoin(found, run[step][0], run[step + 1][0]) for step in range(length - 1)):
+            continue
+        rows = prose.words.get(tuple(low for _, low, _ in run)) or ()
+        if not any(row.kind != "act" for row in rows):
+            rows = (*rows, *(row for row in prose.words.get(tuple(one for _, _, one in run), ()) if row.kind != "act" or not rows))
+        if rows:
+            return rows, run[-1][0] + 1
+    return None
+
+
+def _adjoin(found: tuple[Token, ...], one: int, other: int) -> bool:
+    return other == one + 1 or (other == one + 2 and found[one + 1].text in "-–")
+
+
+def _split_verb(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> tuple[ProseWord, int] | None:
+    """“throw it out”, “take the spice bag out”: a verb of two parts with its object between them."""
+    prose = catalogue.lexicon.prose
+    for step in range(at + 2, min(at + 7, len(found))):
+        if found[step].text in HARD or found[step].text == "," or low_at(found, step) in ("and", "then", "until"):
+            return None
+        if low_at(found, step) in ("out", "off", "away", "down", "back", "up"):
+            if any(row.kind == "act" and row.form == "ing" for row in prose.words.get((found[step - 1].low,), ())):
+                return None  # “sticking out”
+            rows = prose.words.get((found[at].low, found[step].low))
+            act = next((row for row in rows or () if row.kind == "act"), None)
+            return (act, step) if act else None
+    return None
+
+
+def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ...], at: int, *, to: int) -> Item:
+    """One of the two kinds that a word may be, by where it stands: “slice the onions”, “in slices”."""
+    act = next((row for row in rows if row.kind == "act"), None)
+    other = next((row for row in rows if row.kind != "act"), None)
+    row = act or other
+    if act and other:
+        before = out[-1] if out else None
+        if act.group == "serve" and found[at].low in ("like", "likes", "love", "loves"):
+            who = before is not None and before.low in (
+                "i",
+                "we",
+                "you",
+                "they",
+                "who",
+                "people",
+                "kids",
+                "to",
+                "also",
+                "really",
+                "family",
+                "everyone",
+                "husband",
+                "would",
+                "would",
+            )
+            return Item(act.kind if who else other.kind, act.group if who else other.group, found[at].low, at, to, act.form if who else "")
+        begins = before is None or before.kind in ("mark", "not") or before.low in _AUX or before.kind == "joint"
+        subject = before is not None and before.low in ("it", "which", "who", "she", "he", "that", "water")
+        row = act if act.form in ("ed", "ing") or (begins and (act.form != "s" or subject)) else other
+    assert row is not None
+    return Item(row.kind, row.group, found[at].low, at, to, row.form)
+
+
+def _word(
+    found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, at: int, *, out: list[Item], catalogue: Catalogue
+) -> tuple[Item, int]:
+    low, one = words[index][1], words[index][2]
+    if low == "no" and low_at(found, at + 1) == "need":
+        return Item("not", "not", "noneed", at, at + 2), at + 2
+    if low in _NEGATIONS and not (low == "not" and index > 0 and words[index - 1][1] == "why"):
+        return Item("not", "not", low, at, at + 1), at + 1
+    phrase = _phrase(found, words, index, catalogue)
+    length = phrase[1] - at if phrase else 0
+    named: tuple[Ingredient, int] | None = None
+    for size in range(min(catalogue.longest, len(words) - index), 0, -1):
+        run = words[index : index + size]
+        if any(not _adjoin(found, run[step][0], run[step + 1][0]) for step in range(size - 1)):
+            continue
+        known = catalogue.named(tuple(part for _, _, part in run))
+        if known is not None:
+            named = (known, run[-1][0] + 1)
+            break
+    if named is not None and named[1] - at > length:
+        return Item("food", named[0].klass, " ".join(word for _, word, _ in words[index : index + 1]), at, named[1], food=named[0]), named[
+            1
+        ]
+    if phrase is not None:
+        item = _choose(phrase[0], out, found, at, to=phrase[1])
+        if item.kind == "act" and item.form and (split := _split_verb(found, at, catalogue)):
+            item = item._replace(group=split[0].group)
+        if item.kind == "plain" and low in SUBORDINATE | COORDINATE:
+            return item._replace(kind="joint"), phrase[1]
+        return item, phrase[1]
+    if low in SUBORDINATE or low in COORDINATE:
+        return Item("joint", low, low, at, at + 1), at + 1
+    vocabulary = catalogue.lexicon.vocabulary
+    if one in vocabulary.food or low in vocabulary.food:
+        return Item("food", "word", low, at, at + 1), at + 1
+    sort = vocabulary.sort(one)
+    sort = vocabulary.sort(low) if sort == "unknown" else sort
+    if sort == "plain" and low.endswith("ly") and len(low) > 4:
+        return Item("plain", "plain", low, at, at + 1), at + 1  # how something is done
+    return Item("unknown", sort, low, at, at + 1), at + 1
+
+
+def as_adjectives(items: list[Item]) -> list[Item]:
+    """Participles that stand before a thing are said of it (“filled jars”, “boiling brine”); the rest are acts."""
+    out: list[Item] = []
+    for index, item in enumerate(items):
+        if item.kind == "act" and item.form in ("ed", "ing"):
+            behind = next(
+                (
+                    other
+                    for other in items[index + 1 : index + 4]
+                    if other.kind not in ("plain", "state") and not (other.kind == "act" and other.form == "ed")
+                ),
+                None,
+            )
+            before = items[index - 1] if index else None
+            noun = behind is not None and behind.kind in ("thing", "food") and behind.at - item.at <= 4
+            near = items[index + 1] if index + 1 < len(items) else None
+            direct = (
+                near is not None
+                and near.kind in ("thing", "food", "act", "state")
+                and near.low not in ("it", "them", "this", "these", "those", "they")
+            )
+            if item.form == "ed" and noun and direct and not (before is not None and before.low in _LINKS):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+            if (
+                item.form == "ing"
+                and noun
+                and direct
+                and near is not None
+                and near.kind in ("thing", "food")
+                and item.group in ("boil", "simmer")
+                and (before is None or before.kind == "mark")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+            if (
+                item.form == "ing"
+                and noun
+                and direct
+                and before is not None
+                and (
+                    before.low in _ARTICLES
+                    or before.kind in ("state", "figure")
+                    or before.group in ("put", "fill", "combine", "cover", "use")
+                )
+                and before.low not in ("for", "with", "on", "at", "from", "of", "into", "in")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+            if (
+                item.form == "ing"
+                and item.group in ("boil", "simmer", "tell", "free", "heat")
+                and noun
+                and direct
+                and before is not None
+                and before.low in ("with", "in", "into", "of", "for", "under", "over", "from")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+        if (
+            item.kind == "act"
+            and item.form == "base"
+            and item.to - item.at == 1
+            and index
+            and items[index - 1].low in ("a", "the", "full", "rolling", "gentle", "hard", "any", "good", "spice", "second")
+            and item.group not in ("boil", "simmer", "blanch", "process")
+        ):
+            out.append(item._replace(kind="plain", group="plain"))  # “a good stir”, “the soak”
+            continue
+        out.append(item)
+    return out

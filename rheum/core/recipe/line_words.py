@@ -1,0 +1,378 @@
+"""The words around a food in its line: what each does, and which of them leaves the line unread."""
+
+from __future__ import annotations
+
+import re
+from html import unescape
+from typing import Final, NamedTuple
+
+from rheum.core.facts.ingredients import Catalogue, own_words, stem
+from rheum.core.measures.units import kind_of, unit_named
+from rheum.core.measures.words import Token
+from rheum.core.recipe.line_amounts import numbers_left
+from rheum.core.recipe.names import Named, Word, matches
+from rheum.core.recipe.recipe import Section, State
+from rheum.core.recipe.unread import LineUnread
+
+_MARKS: Final = "•*·‣▪◦–—▢□☐☑✓✔➤►▸●○◆★☆✦❖"
+_NUMBERED: Final = re.compile(r"[0-9]{1,2}[.)]\s+(?=[0-9¼½¾⅓⅔⅛])")
+_BOX: Final = re.compile(r"\[[ xX]?\]")
+_PREPARED_BEFORE: Final = frozenset(
+    "prepared peeled chopped sliced diced shredded grated trimmed minced cored pitted seeded cubed quartered julienned shelled husked stoned deseeded stemmed hulled shucked halved".split()
+)
+_WEIGHED: Final = frozenset({"weight", "weighed", "weighing"})
+_AS_PREPARED: Final = frozenset(
+    {"peeled", "trimmed", "prepared", "shelled", "stoned", "pitted", "cored", "net", "cut", "husked", "after", "without"}
+)
+_SOAKS: Final = frozenset({"soak", "soaking", "salting"})
+_KEPT: Final = frozenset({"jar", "jars", "packing", "kept", "reserved", "reserve", "used", "topping", "brine"})
+_DRAINED: Final = frozenset({"drained", "discarded", "discard"})
+_STATE_WORDS: Final[tuple[tuple[State, frozenset[str]], ...]] = (
+    ("mouldy", frozenset("mouldy moldy molded moulded rotten rotting spoiled spoilt".split())),
+    ("unfit", frozenset("overripe old stale limp tired bruised damaged wilted diseased windfall windfalls frosted frostbitten".split())),
+    ("frozen", frozenset("frozen thawed defrosted".split())),
+    ("tinned", frozenset("tinned canned jarred bottled".split())),
+    ("minced", frozenset("minced chopped crushed grated sliced pressed slivered quartered halved pureed smashed".split())),
+)  # fmt: skip
+_UNFIT_PAIRS: Final = frozenset(
+    {
+        ("over", "ripe"),
+        ("frost", "killed"),
+        ("frost", "bitten"),
+        ("frost", "damaged"),
+        ("dead", "vines"),
+        ("past", "its"),
+        ("past", "their"),
+    }
+)
+_NOT: Final = frozenset({"not", "no", "without", "never"})
+_AWAY: Final = frozenset({"cut", "trim", "trimmed", "remove", "removed", "discard"})
+_FILLERS: Final = (
+    ("to", "taste"), ("as", "needed"), ("as", "required"), ("for", "garnish"), ("if", "you", "like"), ("if", "liked"), ("if", "desired"), ("if", "used"),
+    ("or", "to", "taste"), ("or", "so"), ("if", "wanted"), ("your", "choice"), ("not", "iodized"), ("not", "iodised"), ("non", "-", "iodized"), ("non", "-", "iodised"),
+    ("without", "iodine"), ("with", "no", "iodine"), ("no", "iodine"), ("in", "salt", "water"), ("in", "salted", "water"), ("in", "boiling", "water"), ("in", "hot", "water"),
+    ("in", "cold", "water"), ("under", "cold", "water"), ("under", "running", "water"), ("in", "water"), ("in", "ice", "water"), ("in", "salt", "solution"),
+    ("in", "the", "cooking", "water"), ("with", "water", "to", "cover"), ("plum", "type"), ("any", "color"), ("any", "colour"), ("any", "colors"), ("any", "colours"),
+    ("any", "mix"), ("any", "combination"), ("paper", "thin"), ("cut", "to", "the", "jar"), ("three", "times"), ("skins", "on"), ("seeds", "removed"), ("seed", "removed"), ("without", "seeds"), ("no", "seeds"), ("seeds", "and", "ribs", "removed"), ("ribs", "and", "seeds", "removed"), ("seeds", "and", "membranes", "removed"), ("stems", "and", "seeds", "removed"), ("seeds", "left", "in"), ("with", "seeds"), ("of", "any", "variety"), ("any", "variety"), ("of", "any", "kind"), ("any", "kind"), ("of", "any", "color"), ("of", "any", "colour"), ("plus", "more", "for", "wiping", "rims"), ("plus", "more", "for", "wiping", "the", "rims"), ("plus", "extra", "for", "wiping", "rims"), ("plus", "extra", "for", "wiping", "the", "rims"), ("plus", "a", "little", "for", "wiping", "rims"), ("plus", "more", "for", "the", "rims"), ("with", "their", "juice"), ("with", "their", "juices"), ("with", "juice"), ("with", "the", "juice"), ("in", "their", "juice"), ("in", "juice"), ("in", "their", "own", "juice"), ("and", "their", "juice"), ("picked", "over"), ("looked", "over"), ("with", "skins", "on"), ("from", "a", "bottle"),
+)  # fmt: skip
+
+
+_FILLERS_BY_FIRST: Final = {first: tuple(words for words in _FILLERS if words[0] == first) for first in {words[0] for words in _FILLERS}}
+
+
+class Around(NamedTuple):
+    """What the words around a name do: the weight is of the prepared thing, the line is of a soak, frozen or tinned will do too."""
+
+    prepared: bool
+    soaks: bool
+    or_frozen: bool
+    or_tinned: bool
+    passed: tuple[str, ...] = ()
+
+
+def plain_line(text: str) -> str:
+    """A line without what a page or a messenger puts around words: HTML entities, stars of bold type, table strokes, zero-width signs."""
+    if "&" in text:
+        text = unescape(text)
+    if text.endswith("*"):
+        text = text.rstrip("*")
+    for mark in ("**", "__", "\u200b", "\ufeff", "`"):
+        text = text.replace(mark, "")
+    if text.count("|") >= 2 or text.lstrip().startswith("|"):
+        text = " ".join(cell.strip() for cell in text.strip().strip("|").split("|"))
+    return text.replace("\xa0", " ").replace("\t", " ").strip()
+
+
+def strip_bullet(text: str) -> str:
+    """A line without its list mark."""
+    text = text.strip()
+    while text:
+        box = _BOX.match(text)
+        numbered = _NUMBERED.match(text)
+        if (
+            text[0] in _MARKS
+            or (text[0] in "-+" and text[1:2] == " ")
+            or (not text[0].isascii() and not text[0].isalnum() and text[0] not in "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞“‘−")
+        ):
+            text = text[1:].strip()
+        elif box:
+            text = text[box.end() :].strip()
+        elif numbered:
+            text = text[numbered.end() :].strip()
+        else:
+            break
+    return text
+
+
+def _low(found: tuple[Token, ...], at: int) -> str:
+    return found[at].low if 0 <= at < len(found) else ""
+
+
+_JAR_WORDS: Final = frozenset({"jar", "jars"})
+_JAR_SIZES: Final = frozenset({"pint", "quart"})
+_EACH: Final = frozenset({"per", "each", "every"})
+_FOR_EACH: Final = frozenset({"for", "in", "into", "to", "from", "at"})
+_OF_JARS: Final = frozenset({"of", "the", "canning", "hot", "clean", "single", "one", "half", "-", "gallon", "and", "a"})
+
+
+def each_jar(found: tuple[Token, ...], spent: list[bool], section: Section) -> str | None:
+    """The jar size where a line says its amount of each jar (“per pint”, “to each jar”), "" for the recipe's own jar; None where it does not.
+    The words are marked as spent."""
+    if section == "soak":
+        return None
+    for at in range(len(found)):
+        one = _low(found, at) in _EACH or (_low(found, at) in ("a", "one") and _low(found, at - 1) in _FOR_EACH)
+        if not one:
+            continue
+        end = at + 1
+        while _low(found, end) in _OF_JARS:
+            end += 1
+        size = _low(found, end) if _low(found, end) in _JAR_SIZES else ""
+        if size:
+            if any(_low(found, index) == "half" for index in range(at, end)):
+                size = "half-gallon" if "gallon" in size else f"half-{size}"
+            end += 1
+        if _low(found, end) in _JAR_WORDS:
+            end += 1
+        elif not size:
+            continue
+        begins = at - 1 if _low(found, at - 1) in _FOR_EACH else at
+        if begins > 1 and found[begins - 1].text == "1" and _low(found, at) in ("a", "the"):
+            spent[begins - 1 : end] = [True] * (end - begins + 1)  # “3 cloves garlic, 1 to a quart”
+            return None
+        begins = begins - 2 if _low(found, begins - 1) in ("each", "one") and _low(found, begins - 2) == "for" else begins
+        spent[begins:end] = [True] * (end - begins)
+        _other_size(found, spent, end)
+        return size
+    return None
+
+
+def _other_size(found: tuple[Token, ...], spent: list[bool], at: int) -> None:
+    """“… per pint or 1 tsp per quart”: the same said of the other size."""
+    if _low(found, at) not in ("or", ",", "(", ";"):
+        return
+    for step in range(at + 1, min(at + 8, len(found))):
+        if _low(found, step) in _EACH and _low(found, step + 1) in _JAR_SIZES:
+            end = step + 2 + (_low(found, step + 2) in _JAR_WORDS)
+            spent[at:end] = [True] * (end - at)
+            return
+
+
+def optional_said(found: tuple[Token, ...]) -> bool:
+    """Whether a line may be left out."""
+    return any(word.low == "optional" for word in found)
+
+
+def _negated(found: tuple[Token, ...], at: int) -> bool:
+    """Whether a word of damage is denied or cut away: “no bruised ones”, “bruised parts cut away”."""
+    for before in range(at - 1, max(-1, at - 4), -1):
+        if found[before].text in ",;(":
+            break
+        if found[before].low in _NOT:
+            return True
+    return any(_low(found, behind) in _AWAY for behind in range(at + 1, min(len(found), at + 4))) or _low(found, at - 1) in _AWAY
+
+
+def states_of(found: tuple[Token, ...], spent: list[bool], named: Named) -> frozenset[State]:
+    """Frozen, tinned, unfit, mouldy, minced: the states that the words of a line give its food."""
+    states: set[State] = set()
+    own = set(named.name)
+    for at, word in enumerate(found):
+        if word.kind != "word" or at in own:
+            continue
+        for state, words in _STATE_WORDS:
+            if word.low not in words or (word.low == "bottled" and _low(found, at - 1) == "commercially"):
+                continue
+            if (
+                _low(found, at - 1) == "or"
+                or (state in ("unfit", "mouldy") and _negated(found, at))
+                or (state in ("frozen", "tinned") and _low(found, at - 1) in _NOT)
+            ):
+                continue
+            states.add(state)
+        if (word.low, _low(found, at + 1 + (_low(found, at + 1) == "-"))) in _UNFIT_PAIRS and not _negated(found, at):
+            states.add("unfit")
+    return frozenset(states)
+
+
+def pass_fillers(found: tuple[Token, ...], spent: list[bool]) -> None:
+    """Marks phrases that change nothing (“to taste”, “in salt water”) as spent."""
+    for at, token in enumerate(found):
+        for words in _FILLERS_BY_FIRST.get(token.low, ()):
+            if all(_low(found, at + index) == word for index, word in enumerate(words)) and not any(spent[at : at + len(words)]):
+                spent[at : at + len(words)] = [True] * len(words)
+                break
+
+
+def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, section: Section, *, catalogue: Catalogue) -> Around:
+    """What the words around the name do. LineUnread at the first whose meaning here is not known."""
+    ingredient = named.ingredient
+    left = [at for at, word in enumerate(found) if not spent[at] and at not in named.name and at not in named.extra]
+    words = {at: found[at] for at in left if found[at].kind == "word"}
+    lows = {word.low for word in found if word.kind == "word"}
+    soaks = bool(lows & _SOAKS) or {"draw", "out"} <= lows
+    soaks = soaks or (bool(lows & _DRAINED) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
+    _check_marks(found, left, ingredient.role.acid or ingredient.role.liquid)
+    if section == "soak" and lows & _KEPT:
+        raise LineUnread("This soak is put to use. What goes into the jars stands among the jar's own lines.")
+    figure = numbers_left(found, [spent[at] or at in named.name for at in range(len(found))])
+    if figure is not None:
+        raise LineUnread(f"What “{figure}” means beside {ingredient.name} was not understood. Write one amount, and sizes with their unit.")
+    liquid = (ingredient.role.acid or ingredient.role.liquid) and section != "soak" and not (soaks and ingredient.role.role == "water")
+    own = own_words(ingredient).union(*(own_words(other) for other in named.others))
+    _check_fresh(lows, named)
+    if lows & _HANDLED_FRESH and ingredient.role.role == "spice" and not lows & {"dried", "ground"} and ingredient.id != "nutmeg":
+        raise LineUnread(f"Fresh or dried {ingredient.name}? Worked like this it is fresh: say so, and what it weighs.")
+    aimed = _check_others(found, words, named, catalogue)
+    passed: list[str] = []
+    for at, word in words.items():
+        if at in aimed:
+            continue
+        passed += _check_word(found, at, word, named, own=own, liquid=liquid, section=section, soaks=soaks, catalogue=catalogue)
+    or_frozen = any(found[at].low in ("frozen", "thawed") and _low(found, at - 1) in ("or", "/") for at in left)
+    or_tinned = any(found[at].low in ("tinned", "canned", "jarred") and _low(found, at - 1) in ("or", "/") for at in left)
+    return Around(_prepared(found, words, named, lows, catalogue=catalogue), soaks, or_frozen, or_tinned, tuple(passed))
+
+
+def _check_marks(found: tuple[Token, ...], left: list[int], strict: bool) -> None:
+    for at in left:
+        mark = found[at].text
+        if found[at].kind == "mark" and (mark in "+×±°º@" or (mark == "?" and strict)):
+            raise LineUnread(f"What “{mark}” means here was not understood. Write one amount, then what it is of.")
+
+
+def _check_fresh(lows: set[str], named: Named) -> None:
+    ingredient = named.ingredient
+    if "fresh" in lows and ingredient.role.role == "spice" and not any("fresh" in name for name in (ingredient.name, *ingredient.aliases)):
+        raise LineUnread(f"Rheum knows {ingredient.name} only dried. Write the dried one, or leave the fresh one for the table.")
+
+
+def _check_others(found: tuple[Token, ...], words: dict[int, Token], named: Named, catalogue: Catalogue) -> set[int]:
+    """LineUnread where a line names a second thing. Gives back the words of what a line is only for (“to salt the cucumbers”)."""
+    aimed: set[int] = set()
+    listed = [Word(at, stem(word.low), word.low) for at, word in words.items()]
+    table = catalogue.lexicon.line
+    for match in matches(listed, catalogue):
+        if (
+            match.ingredient.role.role in ("produce", "water", "salt")
+            and named.ingredient.role.role in ("salt", "spice", "water", "alkali")
+            and _aimed_at(found, listed[match.start].at)
+        ):
+            aimed |= {listed[index].at for index in range(match.start, match.end)}
+            continue
+        if not all(
+            listed[index].stem in table.plain
+            or listed[index].low in table.plain
+            or listed[index].stem in table.part
+            or listed[index].stem in table.fits
+            for index in range(match.start, match.end)
+        ):
+            raise LineUnread(
+                f"This line names two things, {named.ingredient.name} and {match.ingredient.name}. Give each a line of its own."
+            )
+    return aimed
+
+
+_INTO_WORDS: Final = frozenset({"a", "an", "the", "in", "into", "to", "fit", "cheesecloth", "muslin", "spice", "your", "cloth"})
+_HANDLED_FRESH: Final = frozenset({"peeled", "minced", "sliced", "julienned", "washed", "rinsed", "patted", "grated", "scrubbed"})
+
+
+def _aimed_at(found: tuple[Token, ...], at: int) -> bool:
+    """Whether a food behind a comma or bracket is only what the line is for: “to salt the cucumbers”, “for the beets”."""
+    begins = next((index for index in range(at - 1, -1, -1) if found[index].text in "(,;"), -1)
+    return begins >= 0 and _low(found, begins + 1) in ("for", "to") and not any(word.kind == "number" for word in found[begins:at])
+
+
+_FUNCTION: Final = frozenset(
+    "a an the of in into with and or for to on at by as from about only well very just each other its it is are be your you if not no without before after but that this both until while also too all use used using do so up out off than such like them they their his her our my w step inch inches cm mm".split()
+)
+_SOAK_WORDS: Final = frozenset(
+    "soak soaking salting salt soaked overnight drained draining away discarded cover crushed ice cold hour hours draw out water solution brine-off rinse rinsed rinsing lime first second boiling boil away off discarded poured thrown discard blanching cooking step them then".split()
+)
+
+
+def _check_word(
+    found: tuple[Token, ...], at: int, word: Token, named: Named, *, own: frozenset[str], liquid: bool, section: Section, soaks: bool, catalogue: Catalogue
+) -> list[str]:  # fmt: skip
+    low, one, ingredient = word.low, stem(word.low), named.ingredient
+    table, vocabulary = catalogue.lexicon.line, catalogue.lexicon.vocabulary
+    kind = ingredient.id if named.name and at == named.name[0] - 1 else None  # a word directly before a name may be only a kind of it
+    if low == "not" and not liquid and _low(found, at + 1) in ("good", "fresh", "sound", "firm", "nice"):
+        raise LineUnread(f"Take sound {ingredient.name}: “not {_low(found, at + 1)}” is nothing that can be judged.")
+    if (len(low) == 1 and low in "aso") or one in own:
+        return []
+    if any(low in words for _, words in _STATE_WORDS) and low != "bottled" and not liquid:
+        return []
+    if (section == "soak" or soaks) and low in _SOAK_WORDS:
+        return []
+    if liquid:
+        if low not in table.liquid and one not in table.liquid:
+            raise LineUnread(
+                f"Rheum does not know what “{low}” does to {ingredient.name}. Write the line without it, or say it another way.",
+                word=low if kind else None,
+                food=kind,
+            )
+        return []
+    if one in table.fits:
+        if not table.fits[one] & {ingredient.id, ingredient.klass}:
+            raise LineUnread(f"“{low}” makes another food of {ingredient.name}. Type another name for it, or leave it out.")
+        return []
+    if low == "until" and _low(found, at - 1) in ("or", ","):
+        raise LineUnread(f"“{low}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
+    if low in _FUNCTION or one in table.plain or low in table.plain or one in table.part or low in table.part:
+        return []
+    if low in table.generic.get(ingredient.klass, ()) or one in table.generic.get(ingredient.klass, ()):
+        return []
+    if one in ("jar", "pint", "quart") and _low(found, at - 1) == "a" and _low(found, at - 2) not in ("in", "into", "to", "fit", "for"):
+        raise LineUnread(f"“a {low}” says no amount of {ingredient.name} that can be judged. Write what you will use in all.")
+    behind_name = bool(named.name) and at > named.name[-1]
+    if (
+        behind_name
+        and (one in table.measure or (vocabulary.sort(one) == "measure" and one in ("jar", "pot", "bowl", "pan")))
+        and _low(found, at - 1) in _INTO_WORDS
+    ):
+        return []  # “tied in a bag”, “cut to the jar”: the amount is given, this is where it goes
+    unit = unit_named(word.text) if len(low) > 1 else None
+    if one in table.measure or low == "dozen" or (unit is not None and kind_of(unit) in ("volume", "mass")):
+        raise LineUnread(f"How much “{low}” means here was not understood. Write the amount first: “2 cups {ingredient.name}”.")
+    if one in table.more or low in table.more:
+        raise LineUnread(f"“{low}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
+    sort = vocabulary.sort(one) if vocabulary.sort(one) != "unknown" else vocabulary.sort(low)
+    if sort == "plain" or (one, ingredient.id) in catalogue.lexicon.kinds:
+        return [low]
+    before_name = bool(named.name) and at < named.name[0] and named.name[0] - at <= 2
+    if sort == "unknown" and before_name and word.text[:1].isupper() and at > 0:
+        return []  # a proper name directly before a known food is a kind of it
+    if sort == "food":
+        raise LineUnread(
+            f"This line names {ingredient.name} and “{low}”. Give each a line of its own, or say that it is only a kind.",
+            word=low if kind else None,
+            food=kind,
+        )
+    if sort == "measure":
+        raise LineUnread(f"How much “{low}” means here was not understood. Write the amount first: “2 cups {ingredient.name}”.")
+    raise LineUnread(
+        f"Rheum knows {ingredient.name}, but not what “{low}” makes of it. Type another name for it, or leave it out.",
+        word=low if kind else None,
+        food=kind,
+    )
+
+
+def _prepared(found: tuple[Token, ...], words: dict[int, Token], named: Named, lows: set[str], *, catalogue: Catalogue) -> bool:
+    """Whether a weight is of the prepared thing: prepared before the name, a part that is prepared (kernels, florets), or said of the weight."""
+    first = named.name[0] if named.name else len(found)
+    if any(word.low in _PREPARED_BEFORE and at < first for at, word in words.items()) or "prepared" in lows:
+        return True
+    if lows & _WEIGHED and lows & _AS_PREPARED:
+        return True
+    if any(
+        found[at].low == "after"
+        and _low(found, at + 1) in ("trimming", "peeling", "coring", "pitting", "stoning", "husking", "shelling", "seeding", "preparation")
+        for at in words
+    ):
+        return True
+    behind = [word for at, word in words.items() if at > first]
+    name_parts = {stem(found[at].low) for at in named.name}
+    part = {"kernel", "floret", "flesh", "heart", "tip", "segment"}
+    near = {stem(word.low) for at, word in words.items() if abs(at - first) <= len(named.name) + 1}
+    return bool(part & (near | name_parts)) or (any(word.low == "cob" for word in behind) and "cut" in lows)

@@ -1,0 +1,167 @@
+"""What a line of a text looks like by itself: an amount, a food, a sentence, something to be done, a step, furniture of a page."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from functools import lru_cache
+from typing import Final, NamedTuple
+
+from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.measures.amount import AmountError, amount_at
+from rheum.core.measures.units import kind_of
+from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.line_words import plain_line, strip_bullet
+
+_STEP: Final = re.compile(r"(?:step\s+)?[0-9]{1,2}\s?[.):]\s*|step\s+[0-9]{1,2}\b[\s:.–-]*|[a-h]\)\s", re.I)
+
+
+class Look(NamedTuple):
+    """What a line looks like."""
+
+    amount: bool
+    food: bool
+    sentence: bool
+    imperative: bool
+    numbered: bool
+    furniture: bool
+    words: int
+    kitchen: bool
+
+
+@lru_cache(maxsize=4096)
+def look_of(text: str, catalogue: Catalogue) -> Look:
+    clean = strip_bullet(plain_line(text))
+    step = _STEP.match(clean)
+    numbered = bool(step) and bool(clean[step.end() :].strip()) if step else False
+    body = clean[step.end() :] if numbered and step and not begins_with_amount(clean) else clean
+    found = tokens(settled(body[:400]))
+    words = [word for word in found if word.kind != "mark"]
+    amount = begins_with_amount(body) or _ends_with_amount(found)
+    acts = _acts(found, catalogue)
+    ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
+    sentence = ends or len(words) > 18 or _mid_stops(found) > 0
+    food = bool(catalogue.within(tuple(one for word in words[:30] if word.kind == "word" for one in words_of(word.text))))
+    return Look(
+        amount,
+        food,
+        sentence,
+        _imperative(words, catalogue),
+        numbered,
+        _furniture(words, body, catalogue),
+        len(words),
+        bool(acts & KITCHEN),
+    )
+
+
+def _mid_stops(found: Sequence[Token]) -> int:
+    return sum(
+        1
+        for at, word in enumerate(found[:-1])
+        if word.text in ".!?"
+        and found[at + 1].kind == "word"
+        and found[at + 1].text[:1].isupper()
+        and at > 2
+        and found[at - 1].kind == "word"
+        and len(found[at - 1].text) > 3
+    )
+
+
+def _acts(found: Sequence[Token], catalogue: Catalogue) -> set[str]:
+    words = catalogue.lexicon.prose.words
+    return {row.group for word in found if word.kind == "word" for row in words.get((word.low,), ()) if row.kind == "act"}
+
+
+_BEFORE_VERB: Final = frozenset(
+    "then next now first finally meanwhile please gently carefully slowly always once when if while after before to in using working with bring let do don't dont never".split()
+)
+
+
+def _imperative(words: Sequence[Token], catalogue: Catalogue) -> bool:
+    """Whether a line begins with something to be done: “Wash the jars”, “In a large pot, combine …”."""
+    rows = catalogue.lexicon.prose.words
+    for at, word in enumerate(words[:9]):
+        acts = [row for row in rows.get((word.low,), ()) if row.kind == "act"]
+        if (
+            acts
+            and acts[0].form == "base"
+            and (acts[0].group in KITCHEN | {"check", "serve"} or word.low in ("bring", "let", "make", "have"))
+        ):
+            if at == 0:
+                return len(words) > 1
+            return (
+                words[0].low
+                in ("in", "when", "while", "once", "if", "after", "before", "to", "using", "with", "meanwhile", "for", "at", "on", "as")
+                or words[at - 1].low in _BEFORE_VERB
+            )
+        if (
+            at == 0
+            and word.low not in _BEFORE_VERB
+            and word.low not in ("for", "at", "on", "as", "a", "the")
+            and not word.low.endswith("ly")
+        ):
+            return False
+    return False
+
+
+_NO_FOOD_UNITS: Final = frozenset("minute minutes min mins hour hours second seconds day days week weeks degree degrees % percent".split())
+
+
+def begins_with_amount(text: str) -> bool:
+    found = tokens(settled(text[:200]))
+    if not found:
+        return False
+    try:
+        read = amount_at(found, 0)
+    except AmountError:
+        return True
+    if read is None:
+        return False
+    behind = next((word.low for word in found[read.to : read.to + 2] if word.text != "-"), "")
+    if behind in _NO_FOOD_UNITS and read.amount.unit == "each":
+        return False
+    if found[0].kind == "number":
+        return True
+    return read.amount.unit not in ("each", "in") or found[0].low not in ("a", "an", "one") or read.amount.low > 1
+
+
+def _ends_with_amount(found: Sequence[Token]) -> bool:
+    """“Okra, small: 7 lb”: the amount behind a comma, a colon or a dash, and nothing behind it."""
+    for at in range(max(0, len(found) - 6), len(found)):
+        if found[at].kind == "number" and at > 0 and found[at - 1].text in ",:–—-|":
+            try:
+                read = amount_at(tuple(found), at)
+            except AmountError:
+                return False
+            return read is not None and kind_of(read.amount.unit) in ("volume", "mass") and read.to >= len(found) - 1
+    return False
+
+
+def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue) -> bool:
+    table = catalogue.lexicon.blocks
+    if not words:
+        return True
+    lows = [word.low for word in words]
+    if lows[0] in ("yield", "yields", "makes", "servings", "serves") and len(lows) <= 12:
+        return True
+    if ":" in text and lows[0] in table.furniture and len(lows) <= 14:
+        return True
+    if len(lows) <= 6 and all(low in ("1x", "2x", "3x", "x") or low[0].isdigit() for low in lows) and "x" in "".join(lows):
+        return True
+    if lows[0] in ("print", "pin", "jump", "share", "rate", "rating", "by", "save", "author") and len(lows) <= 6:
+        return True
+    if (
+        lows[0] in ("prep", "cook", "total", "active", "ready")
+        and len(lows) <= 6
+        and {"time", "in", "minutes", "min", "mins", "hour", "hours"} & set(lows)
+    ):
+        return True
+    nutrients = sum(low in table.nutrition for low in lows)
+    return nutrients >= 2 or (
+        nutrients == 1
+        and lows[0] in table.nutrition
+        and ":" in text
+        and len(lows) <= 5
+        and any(low in ("g", "mg", "kcal", "mcg") for low in lows)
+    )

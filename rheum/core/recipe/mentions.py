@@ -1,0 +1,192 @@
+"""One ingredient line, understood whole or not at all: its amounts, its food, its states, and what every other word does.
+
+Five rules, in this order: own rows first, longest first; on a line with an acid or water nothing else is passed over; a word with any
+sense of a food blocks; so does a participle or a measure that no row has; passed over is only a plain word that the word lists know, and
+a proper name directly before a known food (docs/decisions/0015-hearing.md).
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import lru_cache
+from typing import Final
+
+from rheum.core.facts.ingredients import Catalogue, Ingredient
+from rheum.core.facts.weights import bulk, size_factor
+from rheum.core.measures.amount import Amount, AmountError
+from rheum.core.measures.units import kind_of
+from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.amount_words import held
+from rheum.core.recipe.line_amounts import Amounts, amounts_of
+from rheum.core.recipe.line_words import Around, around_name, each_jar, optional_said, pass_fillers, plain_line, states_of, strip_bullet
+from rheum.core.recipe.names import Named, identify
+from rheum.core.recipe.recipe import RecipeLine, Section
+from rheum.core.recipe.respoken import by_length, respoken
+from rheum.core.recipe.strength import strengths
+from rheum.core.recipe.unread import LineUnread
+
+__all__ = ["LineUnread", "read_ingredient", "strip_bullet"]
+
+LONGEST_INGREDIENT: Final = 300
+_NO_AMOUNT_NEEDED: Final = ("spice", "salt", "firming")
+_OUT_OF_THE_JAR: Final = ("water", "salt", "alkali")
+_NO_MEASURE: Final = frozenset({"little", "few", "bit", "some", "splash", "drizzle", "glug"})
+
+
+def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, *, per_jar: str | None = None) -> RecipeLine:
+    """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
+    found = _read_or_reason(text, section, catalogue, per_jar)
+    if isinstance(found, LineUnread):
+        raise LineUnread(str(found), found.name, found.word, found.food)
+    return replace(found, number=at, also=tuple(replace(other, number=at) for other in found.also))
+
+
+# At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
+@lru_cache(maxsize=8192)
+def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine | LineUnread:
+    try:
+        return _read(text, section, catalogue, per_jar)
+    except LineUnread as reason:
+        return LineUnread(str(reason), reason.name, reason.word, reason.food)
+
+
+def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
+    clean = strip_bullet(plain_line(text))
+    if len(clean) > LONGEST_INGREDIENT:
+        raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
+    found = tokens(respoken(settled(clean)))
+    if odd := next((word.text for word in found if word.kind == "word" and not word.low.isascii()), None):
+        raise LineUnread(f"“{odd[:20]}” is written in letters that Rheum does not read. Write the line in Latin letters.")
+    spent = [False] * len(found)
+    each = each_jar(found, spent, section)
+    if each is not None:
+        section, per_jar = "per-jar", per_jar or each
+    pass_fillers(found, spent)
+    strength = strengths(found, spent)
+    try:
+        amounts = amounts_of(found, spent, clean)
+    except AmountError as error:
+        raise LineUnread(str(error)) from None
+    amounts = _of_each_colour(amounts, found, spent)
+    live = tuple(word for at, word in enumerate(found) if not spent[at] or (amounts.begins <= at < amounts.to and word.low != "each"))
+    if amounts.first is not None and amounts.first.unit == "each" and _low(found, amounts.begins + 1) in _NO_MEASURE:
+        raise LineUnread("This is no amount that can be judged. Write it in cups, spoons or millilitres.")
+    named = identify(found, spent, amounts, section, catalogue=catalogue)
+    around = around_name(found, spent, named, section, catalogue=catalogue)
+    if around.soaks and section == "jar" and named.ingredient.role.role in _OUT_OF_THE_JAR:
+        section = "soak"
+    named = named._replace(ingredient=_by_the_spoon(named.ingredient, amounts, found, catalogue))
+    states = states_of(found, spent, named)
+    if amounts.first is not None and amounts.first.tinned:
+        states |= {"tinned"}
+    line = _line(
+        text, section, per_jar, named, amounts=amounts, around=around, strength=strength, states=states, found=live, catalogue=catalogue
+    )
+    return replace(line, also=_others(line, named, around, catalogue))
+
+
+_COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white", "purple"})
+
+
+def _of_each_colour(amounts: Amounts, found: tuple[Token, ...], spent: list[bool]) -> Amounts:
+    """“2 cups each red and green bell peppers”: so much of each colour of one thing."""
+    if amounts.first is None or _low(found, amounts.to) != "each" or spent[amounts.to]:
+        return amounts
+    words = [word.low for word in found[amounts.to + 1 :] if word.kind == "word"][:6]
+    many = sum(word in _COLOURS for word in words)
+    if many < 2 or "and" not in words:
+        return amounts
+    spent[amounts.to] = True
+    return amounts._replace(first=amounts.first.times(many), to=amounts.to + 1)
+
+
+def _low(found: tuple[Token, ...], at: int) -> str:
+    return found[at].low if 0 <= at < len(found) else ""
+
+
+def _line(
+    text: str, section: Section, per_jar: str | None, named: Named, *, amounts: Amounts, around: Around, strength: float | None,
+    states: frozenset[str], found: tuple[Token, ...], catalogue: Catalogue,
+) -> RecipeLine:  # fmt: skip
+    ingredient, amount, line_counts = named.ingredient, amounts.first, catalogue.lexicon.line.counted
+    if not ingredient.role.food:
+        # “bottled lemon juice” is what is wanted, and a tin of anything else is no other thing.
+        states -= {"tinned"}
+    if "tinned" in states:
+        ingredient = catalogue.by_id.get(f"{ingredient.id}-tinned", ingredient)
+    if amount is not None and kind_of(amount.unit) == "length":
+        amount = by_length(amount, ingredient)
+    if amount is not None and amount.unit == "cl" and ingredient.klass == "garlic":
+        amount = replace(amount, unit="clove")  # a card's “8 cl garlic”
+    if (
+        amount is not None
+        and amount.unit == "each"
+        and ingredient.role.role == "herb"
+        and any(word.low in ("head", "heads") for word in found)
+    ):
+        amount = replace(amount, unit="head")
+    try:
+        amount = held(amount, ingredient, found)
+    except AmountError as error:
+        raise LineUnread(str(error)) from None
+    needed = ingredient.role.role not in _NO_AMOUNT_NEEDED and not (section == "soak" and ingredient.role.role in _OUT_OF_THE_JAR)
+    if amount is None and needed:
+        raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
+    if strength is not None and ingredient.role.role != "vinegar" and ingredient.klass != "not-food":
+        raise LineUnread(f"A per cent beside {ingredient.name} means nothing to Rheum. Take it out, or name the vinegar it belongs to.")
+    if amount is not None and ingredient.role.role == "spice" and not _is_counted(line_counts, ingredient, amount):
+        raise LineUnread(f"What one of {ingredient.name} weighs is not known. Write it in spoons or grams; if it is fresh, say so.")
+    prepared = around.prepared and amount is not None and kind_of(amount.unit) == "mass"
+    return RecipeLine(
+        number=0,
+        text=text,
+        section=section,
+        ingredient=ingredient,
+        amount=amount,
+        other=amounts.other,
+        about=amounts.about,
+        passed=around.passed,
+        strength=strength,
+        prepared=prepared,
+        states=states,  # type: ignore[arg-type]
+        per_jar=per_jar if section == "per-jar" else None,
+        optional=optional_said(found),
+        size=size_factor(text),
+    )
+
+
+def _others(line: RecipeLine, named: Named, around: Around, catalogue: Catalogue) -> tuple[RecipeLine, ...]:
+    """The other ways in which the line can be meant: each is judged, and the worse counts."""
+    ways = [replace(line, ingredient=_as(other, line, catalogue)) for other in named.others]
+    if around.or_frozen:
+        ways.append(replace(line, states=line.states | {"frozen"}))
+    if around.or_tinned:
+        tinned = catalogue.by_id.get(f"{line.ingredient.id}-tinned", line.ingredient)
+        ways.append(replace(line, ingredient=tinned, states=line.states | {"tinned"}))
+    return tuple(way for way in ways if way != line)
+
+
+def _as(other: Ingredient, line: RecipeLine, catalogue: Catalogue) -> Ingredient:
+    return catalogue.by_id.get(f"{other.id}-tinned", other) if "tinned" in line.states else other
+
+
+_FRESH_WORDS: Final = frozenset({"fresh", "chopped", "minced", "seeded", "sliced", "diced", "stemmed", "peppers", "chiles", "chillies"})
+
+
+def _by_the_spoon(ingredient: Ingredient, amounts: Amounts, found: tuple[Token, ...], catalogue: Catalogue) -> Ingredient:
+    """“1/4 tsp cayenne pepper” is the ground spice, for nobody measures a fresh one by the spoon without chopping it."""
+    spooned = catalogue.lexicon.line.spooned.get(ingredient.id)
+    spoon = amounts.first is not None and amounts.first.unit in ("tsp", "tbsp", "pinch", "dash", "g", "oz")
+    if spooned is None or not spoon or any(word.low in _FRESH_WORDS for word in found):
+        return ingredient
+    return catalogue[spooned]
+
+
+def _is_counted(counted: frozenset[str], ingredient: Ingredient, amount: Amount) -> bool:
+    """Whether an amount of a spice says how much there is: a measure, or a count of what is counted by the piece."""
+    return kind_of(amount.unit) != "count" or (ingredient.id in counted and amount.unit not in ("bunch", "handful", "head", "sprig"))
+
+
+def weighs(line: RecipeLine) -> bool:
+    """Whether what a line gives can be weighed at all."""
+    return line.amount is not None and bulk(line.amount, line.ingredient, line.prepared, "us", size=line.size) is not None

@@ -1,0 +1,114 @@
+"""A food that a clause puts in and no line lists."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from rheum.core.facts.ingredients import Ingredient, words_of
+from rheum.core.measures.acidity import CANNING_STRENGTH
+from rheum.core.recipe.clauses import Clause, Food
+from rheum.core.recipe.heard import STRANGE, Heard, Listed
+
+
+def _strong(item: Ingredient) -> bool:
+    return item.role.role == "vinegar" and (item.acid or (0.0, 0.0))[0] >= CANNING_STRENGTH
+
+
+_TOOLS: Final = frozenset(
+    "press masher corer spinner peeler baller pitter stoner squeezer reamer timer mill grinder knife cutter slicer filter brush cloth towel bag seed-like stand cutters juicer zester tree trees plant plants".split()
+)
+
+
+def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
+    """A food that a clause puts in and no line lists."""
+    for food in clause.foods:
+        if food.negated or clause.forbidden & {"put", "use", "fill", "combine", "cover", "throw", "leave", "store"}:
+            continue
+        if (
+            clause.groups & {"discard", "trim", "peel", "wash", "cut"}
+            and not _puts(clause)
+            and food.figure is None
+            and listed.says(words_of(food.word)[0])
+        ):
+            continue  # a part of a listed thing: “cut off the beet tops”
+        if item_of(food, listed) and not _puts(clause) and clause.groups and food.figure is None:
+            continue
+        if ({"glove", "gloves", "hands", "size", "handling"} & set(clause.lows) or "hands-around" in clause.around) and not _puts(clause):
+            continue
+        behind = (
+            next((low for low in clause.lows[clause.lows.index(food.word.split()[0]) + 1 :] if low), "")
+            if food.word.split()[0] in clause.lows
+            else ""
+        )
+        if behind in _TOOLS or ("size" in clause.lows and "of" in clause.lows):
+            continue
+        if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
+            continue
+        item = food.ingredient
+        if (
+            item is not None
+            and item.role.role == "water"
+            and clause.groups & {"boil", "heat", "put", "combine", "use"}
+            and any(f.ingredient and f.ingredient.role.acid and not f.negated for f in clause.foods)
+            and listed.lines
+            and not any(line.ingredient.role.role == "water" and line.section != "soak" for line in listed.lines)
+            and food.figure is None
+            and any(line.section == "soak" for line in listed.lines)
+        ):
+            return Heard("composition", "The method puts water into the brine, which the list has only for the soak.")
+        if item is not None:
+            if food.figure is not None and food.figure.amount is not None and not aside:
+                continue  # a line of its own (prose_amounts.py)
+            if (
+                item.role.role in ("water", "salt", "spice", "firming")
+                or item.id in ("sugar", "brown-sugar")
+                or listed.has(item)
+                or (listed.names(food.word) and item.klass not in STRANGE - {"condiment"})
+                or (clause.lows and _dried_before(clause, food))
+                or (item.role.role in ("spice", "salt", "firming") and food.figure is None and not _puts(clause))
+            ):
+                continue
+            if (
+                all(listed.says(word) for word in words_of(food.word))
+                and item.role.role in ("spice", "herb", "produce", "salt", "sweetener")
+                and item.klass not in STRANGE
+            ):
+                continue
+            if (
+                item.role.acid
+                and _strong(item)
+                and clause.groups & {"put", "boil", "heat", "combine", "simmer", "fill"}
+                and not food.figure
+            ):
+                continue  # more acid of full strength takes nothing away
+            if item.role.role == "vinegar" and ("wash" in clause.groups or clause.things & {"rim", "canner"}):
+                continue
+        elif listed.says(words_of(food.word)[0]):
+            continue
+        if aside and food.figure is None and not _puts(clause):
+            continue
+        name = item.name if item is not None else food.word
+        return Heard(
+            "composition", f"The method puts in {food.word.lower()}, which no line lists.", None, None if item is not None else name
+        )
+    return None
+
+
+def item_of(food: Food, listed: Listed) -> bool:
+    """Whether a food is of the very sort of a listed one, told apart from it: “slicing tomatoes have to cook longer”."""
+    item = food.ingredient
+    return item is not None and any(
+        line.ingredient.klass == item.klass and line.ingredient.swap_group == item.swap_group and item.swap_group for line in listed.lines
+    )
+
+
+def _dried_before(clause: Clause, food: Food) -> bool:
+    """“a dried chilli”: flavour, and nothing more."""
+    first = food.word.lower().split()[0]
+    at = clause.lows.index(first) if first in clause.lows else 0
+    dried = at > 0 and clause.lows[at - 1] == "dried"
+    return dried and food.ingredient is not None and food.ingredient.klass in ("pepper", "herb-fresh", "garlic", "onion")
+
+
+def _puts(clause: Clause) -> bool:
+    return bool(clause.groups & {"put", "fill", "combine", "use", "cover", "throw", "increase", "dilute"})

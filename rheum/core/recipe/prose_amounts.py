@@ -1,0 +1,199 @@
+"""Amounts that a method gives: a portion of what is listed, more of it, something new, water of a soak, or so much to each jar."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Final
+
+from rheum.core.facts.ingredients import Catalogue, Ingredient
+from rheum.core.facts.weights import bulk
+from rheum.core.measures.amount import Amount
+from rheum.core.measures.units import kind_of
+from rheum.core.recipe.clauses import Clause, Food
+from rheum.core.recipe.hearing import is_serving
+from rheum.core.recipe.recipe import Portion, RecipeLine, Section, Unread
+
+_SLACK: Final = 1.02
+_Said = tuple[int, str, list[Clause]]
+_SOAKS: Final = frozenset({"soak", "soaked", "soaking", "overnight", "salting", "brine", "hours", "hour"})
+
+
+def amounts_said(
+    heard: Sequence[_Said], lines: tuple[RecipeLine, ...], catalogue: Catalogue
+) -> tuple[list[RecipeLine], list[RecipeLine], list[Unread], list[Portion]]:  # fmt: skip
+    """What the method's amounts come to: lines that it adds, the listed lines (those of a soak that it drains away marked so), sentences
+    that were not understood, and portions of each jar."""
+    added: list[RecipeLine] = []
+    unread: list[Unread] = []
+    portions: list[Portion] = []
+    kept = list(lines)
+    for index, (number, sentence, clauses) in enumerate(heard):
+        for clause in clauses:
+            if is_serving(clause, set(clause.things)) or clause.forbidden & {"put", "use", "fill"}:
+                continue
+            for food in clause.foods:
+                if food.figure is None or food.figure.amount is None or food.negated:
+                    continue
+                _one(food, clause, number, sentence, heard=heard, index=index, kept=kept, added=added, unread=unread, portions=portions)
+            _group(clause, number, sentence, unread)
+    return added, kept, unread, portions
+
+
+def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> None:
+    """“Add 3 lb of vegetables”: an amount of something that nobody names."""
+    loose = [
+        figure
+        for figure in clause.figures
+        if figure.measure in ("volume", "mass") and not any(food.figure is figure for food in clause.foods)
+    ]
+    into = clause.groups & {"put", "use", "fill", "combine", "throw", "cover", "dilute"}
+    if (
+        loose
+        and into
+        and (clause.things & {"group", "mix"} or (not clause.things and not clause.foods))
+        and not clause.things & {"jar", "canner"}
+    ):
+        unread.append(
+            Unread(number, sentence, "What this amount is of was not understood. Give each thing a line of its own.", sentence=sentence)
+        )
+
+
+def _one(
+    food: Food, clause: Clause, number: int, sentence: str, *, heard: Sequence[_Said], index: int, kept: list[RecipeLine], added: list[RecipeLine],
+    unread: list[Unread], portions: list[Portion],
+) -> None:  # fmt: skip
+    amount = food.figure.amount if food.figure else None
+    item = food.ingredient
+    if amount is None:
+        return
+    if item is None:
+        if clause.groups & {"put", "use", "fill", "combine", "throw", "cover"}:
+            unread.append(
+                Unread(
+                    number,
+                    sentence,
+                    f"Rheum does not know “{food.word}”. Give it a line of its own, or leave it out.",
+                    food.word,
+                    sentence=sentence,
+                )
+            )
+        return
+    if amount.unit == "each" and (item.each_g is None or not item.role.food):
+        if not any(_of(line, item) for line in kept) and item.role.role not in ("spice", "salt", "firming", "water"):
+            unread.append(Unread(number, sentence, f"The method puts in {food.word.lower()}, which no line lists.", sentence=sentence))
+        return
+    if item.role.role == "water":
+        _water(amount, item, clause, number, sentence=sentence, heard=heard, index=index, kept=kept, added=added, unread=unread)
+        return
+    if item.role.acid and (clause.things & {"canner", "rim"} or "wash" in clause.groups):
+        return  # against lime scale, for the rims; it earns nothing
+    same = [line for line in kept if _of(line, item)]
+    if clause.each:
+        if same:
+            portions.append(Portion(number, same[0].ingredient, amount, sentence))
+        else:
+            added.append(_line(number, sentence, item, amount, section="per-jar"))
+        return
+    if not same:
+        if item.role.role in ("spice", "salt", "firming"):
+            return
+        added.append(_line(number, sentence, item, amount, section="method"))
+        return
+    if "other" in clause.states or "more" in clause.states:
+        unread.append(
+            Unread(
+                number,
+                sentence,
+                f"How much more {item.name} this is cannot be judged. Give it its whole amount in the list.",
+                sentence=sentence,
+            )
+        )
+        return
+    if item.role.role in ("spice", "salt", "firming"):
+        return
+    more = _more_than(amount, same)
+    if item.role.acid:
+        if more is False and _less_than(amount, same) and not clause.groups & {"put", "boil", "heat", "combine", "fill", "simmer"}:
+            unread.append(Unread(number, sentence, f"This takes less {item.name} than the list has. Use all of it.", sentence=sentence))
+        return
+    if more is None or more:
+        unread.append(
+            Unread(
+                number, sentence, f"This is more {item.name} than the list has. Give it its whole amount in the list.", sentence=sentence
+            )
+        )
+
+
+def _of(line: RecipeLine, item: Ingredient) -> bool:
+    one = line.ingredient
+    if one.id in (item.id, f"{item.id}-tinned"):
+        return True
+    return one.klass == item.klass and set(item.name.split()) <= set(one.name.split()) | {
+        word for alias in one.aliases for word in alias.split()
+    }
+
+
+def _grams(amount: Amount, line: RecipeLine) -> float | None:
+    found = bulk(amount, line.ingredient, line.prepared, "us", size=line.size)
+    return found.grams[1] if found else None
+
+
+def _more_than(amount: Amount, same: Sequence[RecipeLine]) -> bool | None:
+    """Whether an amount is more than the list has of a thing; None where that cannot be told."""
+    if amount.unit == "clove" and same[0].ingredient.id == "garlic" and all(line.amount and line.amount.unit == "clove" for line in same):
+        return amount.high > sum(line.amount.high for line in same if line.amount)
+    if same[0].amount is not None and amount.unit == same[0].amount.unit and len(same) == 1:
+        return amount.high > same[0].amount.high * _SLACK
+    here = _grams(amount, same[0])
+    listed = [_grams(line.amount, line) for line in same if line.amount is not None]
+    if here is None or not listed or any(one is None for one in listed):
+        return None if kind_of(amount.unit) != "count" or amount.high > 3 else False
+    return here > sum(one for one in listed if one is not None) * _SLACK
+
+
+def _less_than(amount: Amount, same: Sequence[RecipeLine]) -> bool:
+    here = _grams(amount, same[0])
+    listed = [_grams(line.amount, line) for line in same if line.amount is not None]
+    return here is not None and bool(listed) and all(one is not None for one in listed) and here < sum(one or 0 for one in listed) / _SLACK
+
+
+def _line(number: int, sentence: str, item: Ingredient, amount: Amount, *, section: Section) -> RecipeLine:
+    return RecipeLine(
+        number=number, text=sentence, section=section, ingredient=item, amount=amount, per_jar="" if section == "per-jar" else None
+    )
+
+
+def _soak_around(heard: Sequence[_Said], index: int) -> bool:
+    """Whether the sentences here are about a soak or a boiling in water that is poured away again."""
+    near = [clause for _, _, clauses in heard[index : index + 4] for clause in clauses]
+    soaked = any(
+        {"soak", "soaked", "soaking", "overnight", "stand"} & set(clause.lows)
+        or clause.groups & {"blanch"}
+        or any(f.measure == "minutes" and f.low >= 60 for f in clause.figures)
+        for clause in near
+    )
+    drained = any(clause.groups & {"drain", "discard", "strain"} or {"rinse", "rinsed"} & set(clause.lows) for clause in near)
+    return soaked and drained
+
+
+def _water(
+    amount: Amount, item: Ingredient, clause: Clause, number: int, *, sentence: str, heard: Sequence[_Said], index: int, kept: list[RecipeLine],
+    added: list[RecipeLine], unread: list[Unread],
+) -> None:  # fmt: skip
+    things, lows = clause.things, set(clause.lows)
+    with_acid = any(food.ingredient is not None and food.ingredient.role.acid for food in clause.foods) or "brine" in things
+    if "canner" in things or (lows & {"canner", "lids"} and not with_acid):
+        return
+    same = [line for line in kept if line.ingredient.role.role == "water"]
+    jar_lines = [line for line in same if line.section != "soak"]
+    if not with_acid and "jar" not in things and _soak_around(heard, index):
+        for line in jar_lines:
+            if line.amount is not None and _more_than(amount, [line]) is False and not _less_than(amount, [line]):
+                kept[kept.index(line)] = replace(line, section="soak")
+        return
+    if clause.each:
+        added.append(_line(number, sentence, item, amount, section="per-jar"))
+        return
+    if not jar_lines or _more_than(amount, jar_lines) is not False or "more" in clause.states or "other" in clause.states:
+        added.append(_line(number, sentence, item, amount, section="method"))

@@ -1,0 +1,372 @@
+"""What a sentence of a method says in figures and by its acts: minutes, headspace, jars, pack, the shape of the pieces, soak and salting."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Final
+
+from rheum.core.facts.formulas import Pack
+from rheum.core.measures.amount import AmountError, amount_at
+from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.figures import Figure
+from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidMinutes, What
+
+_OZ: Final = ((4, "quarter-pint"), (8, "half-pint"), (12, "twelve-ounce"), (16, "pint"), (24, "pint-and-a-half"), (32, "quart"))
+_ML: Final = ((250, "250ml"), (500, "500ml"), (750, "750ml"), (1000, "1l"))
+_LARGER: Final = "half-gallon"
+_JARS: Final = frozenset({"jar", "jars", "bottle", "bottles", "canning", "mason", "preserving", "kilner", "crock", "crocks"})
+_RESTING: Final = frozenset({"stand", "simmer", "wash", "blanch", "leave", "store", "roast", "fry", "bake", "puree", "reduce", "off"})
+_PROCESSING: Final = frozenset({"process", "time"})
+
+
+@dataclass
+class Notes:
+    """Collects, sentence by sentence, what a method says; `done()` gives it as a value."""
+
+    minutes: list[SaidMinutes] = field(default_factory=list)
+    headspaces: list[tuple[int, float]] = field(default_factory=list)
+    levels: list[tuple[int, float]] = field(default_factory=list)
+    jars: list[tuple[int, str]] = field(default_factory=list)
+    packs: list[tuple[int, Pack]] = field(default_factory=list)
+    steam: int | None = None
+    shape: list[tuple[int, What]] = field(default_factory=list)
+    salted: bool = False
+    soak_kept: bool = False
+    risks: list[tuple[int, ProseRisk, str]] = field(default_factory=list)
+    opened: list[tuple[int, str]] = field(default_factory=list)
+    portions: list[Portion] = field(default_factory=list)
+    cooked: list[Cooked] = field(default_factory=list)
+    sentences: int = 0
+
+    def done(self) -> Method:
+        """What was collected. How high the food is packed counts as headspace only where nothing else says how much there is."""
+        return Method(
+            minutes=tuple(self.minutes),
+            headspaces_mm=tuple(self.headspaces or self.levels),
+            jars=tuple(self.jars),
+            packs=tuple(self.packs),
+            steam=self.steam,
+            shape=tuple(self.shape),
+            salted=self.salted,
+            risks=tuple(self.risks),
+            opened=tuple(self.opened),
+            portions=tuple(self.portions),
+            cooked=tuple(self.cooked),
+            sentences=self.sentences,
+        )
+
+
+def _low(found: tuple[Token, ...], at: int) -> str:
+    return found[at].low if 0 <= at < len(found) else ""
+
+
+def _sized(value: float, unit: str) -> str:
+    """The jar that a number of ounces, millilitres, litres, pints or quarts names; one larger than any counts as the half-gallon."""
+    ml = {"oz": 29.57, "fl oz": 29.57, "ml": 1.0, "cl": 10.0, "l": 1000.0, "pint": 473.0, "quart": 946.0, "gallon": 3785.0}.get(unit)
+    if ml is None:
+        return ""
+    if unit in ("oz", "fl oz"):
+        return next((name for ounces, name in _OZ if value <= ounces + 0.5), _LARGER)
+    if unit in ("pint", "quart", "gallon"):
+        size = value * ml
+        return next(
+            (
+                name
+                for limit, name in (
+                    (130, "quarter-pint"),
+                    (240, "half-pint"),
+                    (360, "twelve-ounce"),
+                    (480, "pint"),
+                    (720, "pint-and-a-half"),
+                    (960, "quart"),
+                )
+                if size <= limit
+            ),
+            _LARGER,
+        )
+    return next((name for limit, name in _ML if value * ml <= limit), _LARGER)
+
+
+def jars_named(text: str) -> list[tuple[int, str]]:
+    """Jar sizes named in a text, each with where it stands: “half-pint jars”, “12 oz jars”, “500 ml jars”, “2-quart jars”, “pints”."""
+    found = tokens(settled(text))
+    out: list[tuple[int, str]] = []
+    at = 0
+    while at < len(found):
+        word = found[at]
+        if word.kind == "number" and _low(found, at + 1) in ("x", "×"):
+            at += 2  # “12 x 250 ml jars”
+            continue
+        if word.kind == "number" or word.low in ("one", "two", "twelve", "half", "quarter", "a"):
+            named = _numbered(found, at)
+            if named is not None:
+                out.append((word.at, named[0]))
+                at = named[1]
+                continue
+        if word.low in ("pint", "pints", "quart", "quarts", "gallon", "gallons"):
+            unit = word.low.removesuffix("s")
+            behind = found[at + 1 : at + 8]
+            size = (
+                "pint-and-a-half"
+                if unit == "pint" and [item.low for item in behind if item.text != "-"][:3] == ["and", "a", "half"]
+                else unit
+            )
+            if unit == "gallon":
+                size = _LARGER if any(item.low in _JARS for item in behind) else ""
+            if size and _low(found, at + 1) != "of":
+                out.append((word.at, size))
+        at += 1
+    return out
+
+
+def _numbered(found: tuple[Token, ...], at: int) -> tuple[str, int] | None:
+    word = found[at]
+    if word.low in ("half", "quarter"):
+        step = at + 1 + (_low(found, at + 1) == "-")
+        unit = _low(found, step).removesuffix("s")
+        if unit not in ("pint", "gallon", "litre", "liter"):
+            return None
+        if unit == "gallon":
+            return (_LARGER, step + 1)
+        if unit in ("litre", "liter"):
+            return ("500ml" if word.low == "half" else "250ml", step + 1)
+        return (f"{word.low}-pint", step + 1)
+    try:
+        read = amount_at(found, at)
+    except AmountError:
+        return None
+    if read is None or read.amount.unit == "each":
+        return None
+    amount, to = read
+    joined = any(item.text == "-" for item in found[at:to]) or "/" in found[at].text
+    behind = [item.low for item in found[to : to + 3]] + ([found[to - 1].low] if to else [])
+    jarred = any(low in _JARS for low in behind)
+    if amount.unit in ("pint", "quart"):
+        # “7 pints” are seven jars; “2-quart jars” and “1 1/2 pint jars” are one size.
+        if joined or (amount.low % 1 and jarred):
+            return _sized(amount.high, amount.unit), to
+        return amount.unit, to
+    if amount.unit in ("oz", "fl oz", "ml", "l", "gallon", "cl") and jarred:
+        size = _sized(amount.high, amount.unit)
+        return (size, to) if size else None
+    return None
+
+
+def note(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, in_process: bool) -> bool:
+    """Takes what a sentence says in figures and acts into the notes. `in_process`: the sentence before was about the canner; gives back
+    whether this one is."""
+    about = _about_canner(clauses)
+    jars = jars_named(sentence)
+    told = in_process and all(
+        clause.groups <= {"tell", "blanch", "time"} and not clause.foods and not clause.things - {"mix", "clock"} for clause in clauses
+    )
+    continues = in_process and (bool(jars) or told) and not any(clause.groups & {"simmer", "stand"} for clause in clauses)
+    if about or continues:
+        _note_minutes(sentence, clauses, line, notes, jars=jars)
+    for clause in clauses:
+        _note_headspace(clause, line, notes)
+        _note_pack(clause, line, notes)
+        _note_shape(clause, line, notes)
+    if any(
+        "jar" in clause.things or any(figure.measure == "jars" for figure in clause.figures) or clause.groups & {"fill", "process"}
+        for clause in clauses
+    ):
+        notes.jars.extend((line, size) for _, size in jars)
+    if any("steam" in clause.lows and {"canner", "canning"} & set(clause.lows) for clause in clauses):
+        notes.steam = line
+    return about or continues
+
+
+def _about_canner(clauses: Sequence[Clause]) -> bool:
+    put_in = any(
+        "jar" in clause.things
+        and clause.groups & {"put", "lift", "store"}
+        and {"pot", "kettle", "stockpot", "water", "pan"} & set(clause.lows)
+        for clause in clauses
+    )
+    if put_in and any("boil" in clause.groups and any(figure.measure == "minutes" for figure in clause.figures) for clause in clauses):
+        return True
+    if {"sterilise", "sterilize", "sterilised", "sterilized", "sterilising"} & {low for clause in clauses for low in clause.lows}:
+        clauses = [clause for clause in clauses if "process" in clause.groups or "canner" in clause.things]
+    for clause in clauses:
+        if "process" in clause.groups or (
+            "boil" in clause.groups
+            and "jar" in clause.things
+            and not {"empty", "clean", "sterile", "sterilize", "sterilise"} & set(clause.lows)
+            and "wash" not in clause.groups
+        ):
+            return True
+        if (
+            clause.things & {"canner", "clock"}
+            and any(figure.measure == "minutes" for figure in clause.figures)
+            and (not clause.groups & {"wash", "stand", "store", "leave"} or "boil" in clause.groups)
+        ):
+            return True
+        minutes = any(figure.measure == "minutes" for figure in clause.figures)
+        boiling = "boiling" in clause.lows and any(food.ingredient and food.ingredient.role.role == "water" for food in clause.foods)
+        if (
+            minutes
+            and boiling
+            and "jar" in clause.things
+            and not {"empty", "clean", "sterile"} & set(clause.lows)
+            and not clause.groups & {"wash"}
+        ):
+            return True
+        if clause.groups & {"zap", "blanch"} and "jar" in clause.things and not clause.groups & {"wash"}:
+            return True
+    return False
+
+
+def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, jars: list[tuple[int, str]]) -> None:
+    """`Process pints 10 minutes and quarts 15 minutes`: each figure takes the jars named since the last figure, else those right behind it."""
+    found = tokens(settled(sentence))
+    figures: list[tuple[Figure, Clause]] = []
+    heights: list[Figure] = []
+    heights_apply = True
+    for clause in clauses:
+        heights += [figure for figure in clause.figures if figure.measure == "altitude"]
+        resting = clause.groups & _RESTING and not clause.groups & _PROCESSING and "canner" not in clause.things
+        added = (
+            "put" in clause.groups
+            and any(figure.measure == "minutes" for figure in clause.figures)
+            and bool({"add", "adding", "plus"} & set(clause.lows))
+        )
+        heights_apply = heights_apply and not added
+        if resting or added or ("wash" in clause.groups and "process" not in clause.groups):
+            continue
+        figures += [(figure, clause) for figure in clause.figures if figure.measure == "minutes"]
+    places = [(found[figure.at].at, figure, clause) for figure, clause in figures]
+    places.sort(key=lambda item: item[0])
+    heights.sort(key=lambda item: item.at)
+    before_mode = bool(heights and places) and heights[0].at < places[0][1].at and len(places) > 1
+    before = 0
+    for position, (start, figure, _) in enumerate(places):
+        upto = places[position + 1][0] if position + 1 < len(places) else len(sentence) + 1
+        last = places[position - 1][1].at if position else -1
+        mine = [size for at, size in jars if before <= at < start]
+        if not mine and (len(places) == 1 or any(start < at < upto for at, _ in jars)):
+            mine = [size for at, size in jars if start < at < upto]
+            before = upto if mine else start
+        else:
+            before = start
+        if before_mode:
+            near = [height for height in heights if last < height.at < figure.at]
+        else:
+            end = places[position + 1][1].at if position + 1 < len(places) else 10_000
+            near = [height for height in heights if figure.at < height.at < end] or (heights if len(places) == 1 else [])
+        height = near[0] if near and heights_apply else None
+        feet = None
+        if height is not None:
+            above = _low(found, height.at - 1) in ("above", "over") or _low(found, height.at - 2) in ("above", "over")
+            feet = height.high + 1 if above else height.high
+        for size in [*mine] or [None]:  # type: ignore[list-item]
+            notes.minutes.append(SaidMinutes(line, figure.low, size, feet))
+
+
+_FROM_TOP: Final = frozenset({"rim", "rims", "top", "brim", "lip", "lid", "tops"})
+_LEAVING: Final = frozenset({"leave", "fill", "put", "tell", "cover", "close"})
+
+
+def _note_headspace(clause: Clause, line: int, notes: Notes) -> None:
+    lengths = [figure for figure in clause.figures if figure.measure == "length"]
+    nothing = ("space" in clause.without and clause.groups & {"leave", "fill"}) or (
+        "space" in clause.things and clause.lacks and clause.groups & {"leave"}
+    )
+    if (nothing or ("brim" in clause.states and not clause.states["brim"])) and not lengths:
+        notes.headspaces.append((line, 0.0))
+        return
+    lows = set(clause.lows)
+    part = "part-of" in clause.things and not lows & {"top", "tops"}
+    for figure in lengths:
+        if (
+            part
+            or lows & {"thick", "long", "apart", "deep", "across", "slices", "pieces", "rounds", "stem", "wide", "diameter"}
+            or any(food.ingredient and food.ingredient.role.role == "water" for food in clause.foods)
+            or "canner" in clause.things
+        ):
+            continue
+        if clause.groups & {"cut", "trim"} or ("lids" in lows and lows & {"over", "above", "cover"}):
+            continue
+        spoken = "space" in clause.things or bool(lows & _FROM_TOP and lows & {"below", "from", "of", "within", "under", "at", "to", "the"})
+        if not spoken and not (clause.groups & {"leave"} and not clause.foods):
+            continue
+        solids = bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"})
+        (notes.levels if solids else notes.headspaces).append((line, figure.low))
+
+
+def _note_pack(clause: Clause, line: int, notes: Notes) -> None:
+    lows = clause.lows
+    if (
+        "raw" in clause.states
+        and not clause.states["raw"]
+        and (clause.groups & {"fill", "put"} or not clause.groups - {"tell"})
+        and "canner" not in clause.things
+    ) or (
+        "cold" in clause.states
+        and "fill" in clause.groups
+        and (clause.foods or clause.things & {"group", "mix"})
+        and not any(f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
+    ):
+        notes.packs.append((line, "raw"))
+    if "hot-pack" in clause.states and not clause.states["hot-pack"] and "canner" not in clause.things:
+        notes.packs.append((line, "hot"))
+    for at, low in enumerate(lows[:-1]):
+        if low in ("pack", "packed") and lows[at + 1] == "hot" and (at + 2 >= len(lows) or lows[at + 2] in (",", ".", "and", "into", "in")):
+            notes.packs.append((line, "hot"))
+
+
+_SLICING: Final = frozenset(
+    {"slice", "slicing", "chop", "chopping", "cut", "cutting", "dice", "dicing", "shred", "shredding", "halve", "quarter"}
+)
+
+
+def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
+    acts, lows, things = clause.groups, set(clause.lows), clause.things
+    foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
+    shape = notes.shape
+    if "puree" in acts or ("mince" in acts and {"mincer", "through"} & lows):
+        shape.append((line, "pureed"))
+    citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
+    juicy = lows & {"juice", "juices"} or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)
+    if acts & {"drain", "strain", "discard"} and juicy and not citrus and not lows & {"seeds", "skins", "canned", "tinned"}:
+        shape.append((line, "drained"))
+    thick = (
+        "thick" in clause.states
+        and not clause.states["thick"]
+        and (clause.when in ("until", "till") or "until" in lows or acts & {"simmer", "boil"})
+    )
+    if "reduce" in acts or thick:
+        shape.append((line, "thicker"))
+    if (
+        "unpeeled" in clause.states
+        or "peel" in clause.forbidden
+        or (acts & {"leave", "store"} and "part-of" in things and lows & {"skin", "skins", "peel", "peels"})
+    ):
+        shape.append((line, "unpeeled"))
+    omitted = "omit" in acts and (lows & {"soak", "salt", "rinse", "blanch", "soaking", "salting", "draining"})
+    forbidden = bool(clause.forbidden & {"drain", "blanch"}) or bool(
+        {act.word for act in clause.acts if act.negated} & {"soak", "rinse", "salt", "soaked", "rinsed", "soaking"}
+    )
+    if "unsalted" in clause.states or forbidden or omitted:
+        shape.append((line, "unsalted"))
+    if clause.forbidden & {"drain"} and not lows & {"jar", "jars"}:
+        notes.soak_kept = True
+    whole = (
+        "whole" in clause.states
+        and not clause.states["whole"]
+        and (acts & {"leave", "fill", "store", "put"} or (acts <= {"tell"} and "part" not in lows))
+    )
+    if (whole and not any(item.role.role == "spice" for item in foods)) or (
+        clause.forbidden & {"cut"} and {act.word for act in clause.acts if act.negated} & _SLICING
+    ):
+        shape.append((line, "whole"))
+    if (
+        {"soak", "soaked", "soaking", "salted", "salting", "brined", "rinse", "rinsed"} & lows
+        or "drain" in acts
+        or ("salt" in lows and acts & {"put", "combine", "stand", "cover"} and lows & {"sprinkle", "hours", "overnight", "layer"})
+    ):
+        notes.salted = True
+    if "salt-water" in things and acts & {"use", "store", "strain", "fill"} and "discard" not in acts:
+        notes.soak_kept = True

@@ -1,0 +1,212 @@
+"""Whether a clause about what matters is understood whole, and is what tested methods do."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Final
+
+from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.denial import spice_alone
+from rheum.core.recipe.heard import Heard
+
+# Acts that change what is in the jar.
+_COMPOSING: Final = frozenset(
+    "put fill combine use cover throw increase dilute replace omit thicken reduce ferment leave store strain".split()
+)
+
+
+_CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tissue"})
+
+
+def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, around: set[str]) -> Heard:
+    """Whether a clause about what matters is understood whole and is what tested methods do."""
+    vouched = catalogue.lexicon.prose.vouched
+    in_canner = "canner-around" in around
+    of_food = bool(things & {"food", "acid", "water", "brine", "group", "cook-water"})
+    of_food = of_food or ("mix" in things and "more" in clause.states and bool(clause.groups & {"put", "use", "fill", "combine", "throw"}))
+    strange = [(word, sort) for word, sort in clause.unknown]
+    acts = [act for act in clause.acts if not act.negated and act.group != "check"]
+    bare = [figure for figure in clause.figures if figure.measure == "number" and not any(food.figure is figure for food in clause.foods)]
+    loaded = [state for state, negated in clause.states.items() if not negated and state in _LOADED and not _let(state, clause, things)]
+    unsafe = [act.group for act in acts if not _may(act.group, things, vouched, clause)]
+    loose = [
+        figure
+        for figure in clause.figures
+        if figure.measure in ("volume", "mass", "count")
+        and figure.amount is not None
+        and not any(food.figure is figure for food in clause.foods)
+    ]
+    if loose and (clause.each or "jar" in things) and clause.groups & (_COMPOSING | {"increase"}):
+        return Heard("composition", "What this amount is of was not understood. Give it a line of its own.")
+    if (
+        clause.neg
+        and things & {"acid", "brine"}
+        and not clause.forbidden
+        and not clause.groups & {"discard", "wash", "stand", "serve"}
+        and not acts
+    ):
+        return Heard("composition", "What this says of the acid was not understood. Use it as listed.")
+    if "omit" in unsafe and things & {"mix"}:
+        return Heard("composition", "What is left out here was not understood.")
+    if (
+        any(f.measure == "minutes" for f in clause.figures)
+        and {"hot", "warm", "simmering"} & set(clause.lows)
+        and things & {"water", "in-water"}
+        and clause.groups <= {"tell", "process"}
+        and "boiling" not in clause.lows
+    ):
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    timed = (
+        not any(f.measure == "altitude" for f in clause.figures)
+        and any(f.measure == "minutes" for f in clause.figures)
+        and not things
+        and clause.groups <= {"blanch", "time"}
+        and clause.when in ("", "than")
+    )
+    if timed and not {"wait", "for"} & set(clause.lows[:1]):
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    heat = [figure for figure in clause.figures if figure.measure in ("celsius", "fahrenheit", "degrees")]
+    if heat and not clause.groups & {"heat", "wash", "store", "put", "lift", "roast"} and not things & {"food", "mix", "brine"}:
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    if not acts and "jar" in things and clause.foods and not clause.figures and not clause.forbidden:
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    if (
+        acts
+        and {act.group for act in acts} & {"leave", "stand", "store"}
+        and things & {"canner"}
+        and any(f.measure == "minutes" and f.high > _REST_MINUTES for f in clause.figures)
+    ):
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    if "blanch" in clause.groups and "mix" in things and "jars-around" in around:
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    if not (strange or bare or loaded or unsafe):
+        return Heard("vouched")
+    composing = not acts or any(act.group in _COMPOSING | {"tell"} for act in acts)
+    said = strange[0][0] if strange else ""
+    why = f"What “{said}” means here was not understood." if said else "Rheum does not vouch for this sentence."
+    if any(sort == "unknown" for _, sort in strange) and (of_food or not things):
+        return Heard("composition", why)
+    if of_food and ((composing and (strange and any(act.group in _COMPOSING for act in acts))) or loaded or bare):
+        return Heard("composition", why)
+    if of_food and any(group in _COMPOSING | {"fry", "dilute"} for group in unsafe):
+        return Heard("composition", why)
+    if bare and not things & {"jar", "lid", "canner"} and not in_canner:
+        return Heard("composition", why)
+    return Heard("process", why)
+
+
+# How long jars rest in the canner once the heat is off, with a minute's grace (USDA Guide 1, from memory).
+_REST_MINUTES: Final = 6.0
+
+
+_LOADED: Final = frozenset(
+    "more part any weak unsound bruised cold whole tinned unsealed fizzy frozen short brim oneself instead sooner unpeeled unsalted big other".split()
+)
+
+
+def _let(state: str, clause: Clause, things: set[str]) -> bool:
+    """Whether a state that may change everything changes nothing here: a little salt, more spice, cold water to wash in."""
+    acts = clause.groups
+    if state == "part" and "rest-around" in clause.around and acts & {"put", "combine", "boil", "heat"}:
+        return True
+    if state == "part" and {"fewer", "less"} & set(clause.lows) and not things & {"acid", "brine"}:
+        return True
+    if state in ("more", "part", "other", "rest") and "canner-around" in clause.around and not things & {"jar", "food", "group"}:
+        return True
+    if state in ("more", "part", "other", "rest"):
+        if things & {"food", "acid", "group", "water"} and not spice_alone(clause, things) and not things & {"canner", "lid", "rim"}:
+            return (
+                bool(
+                    acts
+                    & {
+                        "discard",
+                        "trim",
+                        "wash",
+                        "boil",
+                        "heat",
+                        "simmer",
+                        "serve",
+                        "store",
+                        "drain",
+                        "check",
+                        "lift",
+                        "cut",
+                        "peel",
+                        "blanch",
+                        "turn",
+                    }
+                )
+                or "ingredient" in clause.lows
+                or "ingredients" in clause.lows
+                or state == "other"
+            )
+        return not (
+            state == "more"
+            and "mix" in things
+            and bool(acts & {"put", "use", "fill", "combine", "throw"})
+            and not things & {"brine", "heat-of", "spices", "spice"}
+        )
+    if state == "bruised" and acts & {"tell"} and not acts & KITCHEN:
+        return True
+    if state == "big":
+        return "jar" not in things and not (things & {"food", "group"} and acts & {"leave", "cut", "fill", "store"})
+    if state == "cold" and "mix" in things and acts <= {"tell", "stand", "leave"}:
+        return False
+    if state == "cold":
+        return (
+            not acts & {"fill", "process", "boil"}
+            or bool(things & {"canner"})
+            or ("water" in things and bool(acts & {"wash", "put", "drain", "stand"}))
+        )
+    if state == "any":
+        return bool(
+            acts & {"discard", "trim", "lift", "check", "free", "skim", "wash", "close", "store", "boil", "time", "cut"}
+        ) and not things & {"acid"}
+    if state == "frozen":
+        return bool(acts) and not acts & {"fill"}
+    if state == "whole":
+        return not acts & {"leave", "fill", "store"} or "spice" in things
+    if state in ("fizzy", "unsealed", "unsound", "bruised"):
+        return bool(acts & {"discard", "trim", "check", "lift", "cut"}) or "fridge" in things
+    if state == "instead" and "acid" in things and len({"cider", "white", "malt", "distilled", "wine", "apple"} & set(clause.lows)) >= 2:
+        return True
+    if state == "instead":
+        return not things & {"acid", "food", "water", "brine"}
+    return False
+
+
+def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], clause: Clause) -> bool:
+    """Whether a tested method does this to these things."""
+    table = vouched.get(group)
+    bare = things - {"in-water", "spice", "citrus", "food-not-tinned", "dish"}
+    if group == "roast" and bare <= {"food", "part-of", "oven", "heat-of", "group", "mix"}:
+        return all(
+            (food.ingredient is not None and food.ingredient.klass == "pepper")
+            or words_of(food.word)[-1] in ("chile", "chili", "chilli", "pepper")
+            for food in clause.foods
+        )
+    if group == "use" and "water" in bare and {"soft", "filtered", "distilled", "fresh"} & set(clause.lows):
+        bare -= {"water"}
+    if group == "discard" and not {"brine", "syrup", "marinade"} & set(clause.lows):
+        bare -= {"brine"}
+    if group in ("store", "discard") and {"leftover", "leftovers", "unused"} & set(clause.lows):
+        bare -= {"brine"}
+    if group == "put" and "acid" in bare and "canner-around" in clause.around and not bare & {"jar", "food"}:
+        bare -= {"acid"}
+    if group == "scare":
+        return not clause.groups & KITCHEN
+    if (
+        group == "increase"
+        and {"recipe", "batch", "quantities", "quantity"} & set(clause.lows)
+        and not things & {"food", "acid", "water", "brine", "group"}
+    ):
+        return True
+    if table is None:
+        return False
+    if clause.each:
+        bare -= {"jar"}
+    if _CLOTHS & set(clause.lows):
+        bare -= {"acid"}  # vinegar on a cloth, for the rims
+    return bare <= table
