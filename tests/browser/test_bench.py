@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 from playwright.sync_api import Page, expect
 
@@ -129,6 +131,7 @@ def test_formulas_are_written_in_the_kitchens_measures(demo_server: Running, ope
     page.get_by_role("button", name="Tested formulas").click()
     page.get_by_label("Search the formulas").fill("asparagus")
     page.get_by_role("dialog").get_by_text("Pickled asparagus").click()
+    expect(page.get_by_label("The recipe, one ingredient to a line")).to_have_value(re.compile("Pickled asparagus"))
     text = page.get_by_label("The recipe, one ingredient to a line").input_value()
     assert text.startswith("""Pickled asparagus
 
