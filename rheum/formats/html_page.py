@@ -7,7 +7,7 @@ import re
 from html.parser import HTMLParser
 from typing import Any, Final
 
-from rheum.formats.recipe_json import BadRecipeJson, is_recipe
+from rheum.formats.recipe_json import BadRecipeJson, only_recipe, recipes_in
 
 # No opening tag of a script is longer; what is has no end.
 _LONGEST_TAG: Final = 2_000
@@ -42,28 +42,14 @@ def _blocks(html: str) -> list[str]:
     return found
 
 
-def _recipes(data: Any) -> list[dict[str, Any]]:
-    if isinstance(data, list):
-        return [found for item in data for found in _recipes(item)]
-    if not isinstance(data, dict):
-        return []
-    if is_recipe(data):
-        return [data]
-    inner = [data[key] for key in ("@graph", "mainEntity", "mainEntityOfPage", "itemListElement", "item") if key in data]
-    return [found for item in inner for found in _recipes(item)]
-
-
 def recipe_in_page(html: str) -> dict[str, Any]:
     """The recipe of a saved page. BadRecipeJson where it holds none, or several."""
     found = []
     for block in _blocks(html):
         try:
-            found += _recipes(json.loads(block.strip().removeprefix("<!--").removesuffix("-->")))
+            found += recipes_in(json.loads(block.strip().removeprefix("<!--").removesuffix("-->")))
         except (ValueError, RecursionError):
             continue
     if not found:
         raise BadRecipeJson("This page holds no recipe that a program can read. Copy the recipe's words out of it and paste them.")
-    if len(found) > 1 and len({str(item.get("name")) for item in found}) > 1:
-        names = ", ".join(f"“{str(item.get('name'))[:40]}”" for item in found[:4])
-        raise BadRecipeJson(f"This page holds several recipes: {names}. Copy the words of the one you want and paste them.")
-    return found[0]
+    return only_recipe(found)

@@ -54,6 +54,57 @@ def test_yields(made: object, low: float | None, facts: Library) -> None:
     assert read_recipe(recipe_text_of({**BASE, "recipeYield": made}), facts.catalogue).yield_low == low
 
 
+SHAPES: dict[str, object] = {
+    "a section with steps": [{"@type": "HowToSection", "name": "Canning", "steps": [{"@type": "HowToStep", "text": "WORDS"}]}],
+    "a section with step": {"@type": "HowToSection", "step": {"@type": "HowToStep", "text": "WORDS"}},
+    "a list item": {"@type": "ItemList", "itemListElement": [{"@type": "ListItem", "position": 1, "item": {"text": "WORDS"}}]},
+    "a value with a language": {"@value": "WORDS", "@language": "en"},
+    "a text of nothing": [{"@type": "HowToStep", "text": None, "name": "WORDS"}, {"@type": "HowToStep", "text": ""}],
+    "a description": [{"@type": "HowToStep", "name": "First", "description": "WORDS"}],
+    "a key that nobody knows": [{"@type": "HowToStep", "text": "Fill the jars.", "trick": ["WORDS"]}],
+    "HTML": "<ol><li>Fill the jars.</li><li>WORDS</li></ol>",
+}
+
+
+@pytest.mark.parametrize("field", ["recipeIngredient", "recipeInstructions", "ingredients", "supply", "directions"])
+@pytest.mark.parametrize("shape", SHAPES)
+def test_no_words_are_dropped_in_whatever_shape_they_come(field: str, shape: str, facts: Library) -> None:
+    more = json.loads(json.dumps(SHAPES[shape]).replace("WORDS", "3 cups whipping cream"))
+    recipe = {key: value for key, value in BASE.items() if key != field}
+    recipe[field] = [*BASE["recipeIngredient"], more] if field == "recipeIngredient" else more
+    text = recipe_text_of(recipe)
+    assert text.count("3 cups whipping cream") == 1
+    at = next(number for number, line in enumerate(text.split("\n"), start=1) if "cream" in line)
+    assert any(found.line == at and found.level in ("stop", "limit") for found in check_text(text, Settings(), facts).findings)
+
+
+def test_words_under_a_key_of_no_use_stand_as_notes_and_hide_no_food(facts: Library) -> None:
+    text = recipe_text_of(
+        {**BASE, "description": "My aunt's okra.", "comment": [{"text": "I add 3 cups cream", "author": "A."}], "image": "x.png"}
+    )
+    assert text.endswith("Notes:\nMy aunt's okra.\nI add 3 cups cream\n")
+    assert "x.png" not in text and "A." not in text
+
+
+def test_older_and_newer_ingredients_are_not_counted_twice(facts: Library) -> None:
+    text = recipe_text_of({**BASE, "ingredients": [*BASE["recipeIngredient"], "4 cups water"]})
+    assert [line.ingredient.id for line in read_recipe(text, facts.catalogue).lines] == ["okra", "white-vinegar", "water"]
+
+
+def test_an_amount_beside_its_name_is_one_line(facts: Library) -> None:
+    more = {"@type": "HowToSupply", "name": "water", "requiredQuantity": {"value": 4, "unitText": "cups"}}
+    assert "\n4 cups water\n" in recipe_text_of({**BASE, "recipeIngredient": [*BASE["recipeIngredient"], more]})
+
+
+@pytest.mark.parametrize(
+    "wrap", [lambda a, b: [a, b], lambda a, b: {"@graph": [a, b]}, lambda a, b: {"mainEntity": {"itemListElement": [a, {"item": b}]}}]
+)
+def test_of_two_recipes_one_must_be_said(wrap) -> None:
+    with pytest.raises(BadRecipeJson, match=r"2 recipes in this: “Okra” and “Cream”\. Which one"):
+        recipe_text_of(wrap(BASE, {**BASE, "name": "Cream"}))
+    assert recipe_text_of(wrap(BASE, dict(BASE))).startswith("Okra")
+
+
 def test_an_ingredient_over_two_lines_is_two_lines(facts: Library) -> None:
     text = recipe_text_of({**BASE, "recipeIngredient": ["7 lb okra\n6 cups white vinegar (5%)", "2 cups water"]})
     assert len(read_recipe(text, facts.catalogue).lines) == 3
@@ -151,7 +202,11 @@ def test_a_recipe_inside_a_saved_page(facts: Library) -> None:
     ("name", "content", "says"),
     [
         ("page.html", "<html><p>7 lb okra</p></html>", "Copy the recipe's words"),
-        ("page.html", PAGE % f"{json.dumps(BASE)}, {json.dumps({**BASE, 'name': 'Beans'})}", "several recipes"),
+        (
+            "page.html",
+            PAGE % f"{json.dumps(BASE)}, {json.dumps({**BASE, 'name': 'Beans'})}",
+            "2 recipes in this: “Okra” and “Beans”. Which one",
+        ),
         ("page.html", '<script type="application/ld+json">{broken</script>', "Copy the recipe's words"),
         ("recipe.pdf", "%PDF", "none of the files Rheum reads"),
         ("recipe.csv", "", "empty"),

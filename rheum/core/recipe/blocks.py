@@ -95,6 +95,7 @@ _AFTER: Final[dict[str, dict[Kind, float]]] = {
     "soak": {"list": 0.0, "method": 2.5, "aside": 3.0},
     "method": {"list": 3.5, "method": 0.0, "aside": 1.5},
     "aside": {"list": 3.0, "method": 3.5, "aside": 0.0},
+    "step": {"list": 3.5, "method": 0.0, "aside": 6.0},  # “Step: …”, the heading on the line itself
     "start": {"list": 0.0, "method": 3.0, "aside": 0.5},
 }
 
@@ -168,7 +169,9 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             after = heading.kind
             lasting = heading.kind if heading.kind != "aside" else lasting
             if heading.rest:
-                content.append(_Line(number, heading.rest, look_of(heading.rest, catalogue), heading, after))
+                content.append(
+                    _Line(number, heading.rest, look_of(heading.rest, catalogue), heading, "step" if after == "method" else after)
+                )
                 after = lasting if heading.kind == "aside" else None  # “Notes: …” is said of its own line only
             else:
                 content.append(_Line(number, "", look_of("x", catalogue), heading, "mark"))

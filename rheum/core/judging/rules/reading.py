@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final
 
+from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
 from rheum.core.judging.remedies import own_steps_taken, sentence_removed, sentences_removed
@@ -13,6 +14,10 @@ from rheum.core.matching.measured import AGREE
 from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
 from rheum.core.measures.saying import listed
 from rheum.core.measures.units import differs_by_country, kind_of
+from rheum.core.recipe.changes import Change
+from rheum.core.recipe.line_words import strip_bullet
+from rheum.core.recipe.look import look_of
+from rheum.core.recipe.recipe import Unread
 
 _OF_ITS_OWN: Final = "Give it a line of its own with its whole amount."
 _TAKE_OUT: Final = "Take the sentence out, and do not do it"
@@ -24,8 +29,22 @@ def unread(case: Case) -> Iterator[Finding]:
     """What was not understood keeps the jars off the shelf, whatever it is. No tolerance. Source: own pick, on the safe side."""
     for item in case.recipe.unread:
         changes = sentence_removed(case, item.line, item.sentence) if item.sentence else ()
-        way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else None
+        way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else _said_to_be(case, item)
         yield finding("line-unread", item.why, item.line, way)
+
+
+def _said_to_be(case: Case, item: Unread) -> Remedy | None:
+    """What a person may say that a line is instead of an ingredient: only of a line that names nothing to eat and has no amount."""
+    catalogue = case.library.catalogue
+    look = look_of(item.text, catalogue)
+    sorts = {catalogue.lexicon.vocabulary.sort(word) for word in words_of(item.text)}
+    if item.name is None or look.amount or look.food or "food" in sorts:
+        return None
+    text = strip_bullet(item.text.strip())
+    as_step = Alternative("It is a step", (Change("replace", line=item.line, text=f"Step: {text}"),))
+    return Remedy(
+        "Is it no ingredient at all? Then it can stand as a note.", (Change("replace", line=item.line, text=f"Note: {text}"),), as_step
+    )
 
 
 def assumed(case: Case) -> Iterator[Finding]:
