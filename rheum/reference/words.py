@@ -160,7 +160,12 @@ def read_block_words(text: str) -> BlockWords:
     try:
         data = tomllib.loads(text)
         heading = {kind: frozenset(data["heading"][kind].split()) for kind in ("fill", "list", "method", "soak", "kept", "aside")}
-        return BlockWords(heading, frozenset(data["furniture"]["first"].split()), frozenset(data["furniture"]["nutrition"].split()))
+        return BlockWords(
+            heading,
+            frozenset(data["furniture"]["first"].split()),
+            frozenset(data["furniture"]["nutrition"].split()),
+            frozenset(data["furniture"]["rating"].split()),
+        )
     except (KeyError, AttributeError, ValueError) as error:
         raise BadReference(f"blocks.toml: {error}") from None
 

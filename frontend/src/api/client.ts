@@ -179,6 +179,10 @@ export const api = {
   compare: (body: Schemas["CompareIn"]) => got(client.POST("/api/compare", { body })),
   placements: () => got(client.GET("/api/placements")),
   place: (name: string, kind: string) => got(client.PUT("/api/placements", { body: { name, kind } })),
+  words: () => got(client.GET("/api/words")),
+  sayKind: (word: string, food: string) => got(client.PUT("/api/words", { body: { word, food } })),
+  unsayKind: (word: string, food: string) =>
+    got(client.DELETE("/api/words/{word}/{food}", { params: { path: { word, food } } })),
   unplace: (name: string) => got(client.DELETE("/api/placements/{name}", { params: { path: { name } } })),
   recipes: () => got(client.GET("/api/recipes")),
   recipe: (recipe_id: string) => got(client.GET("/api/recipes/{recipe_id}", { params: { path: { recipe_id } } })),

@@ -63,6 +63,7 @@ export const useJars = () => useKept("jars", api.jars);
 export const useFormulas = () => useKept("formulas", api.formulas);
 export const useRecipes = () => useKept("recipes", api.recipes);
 export const usePlacements = () => useKept("placements", api.placements);
+export const useWords = () => useKept("words", api.words);
 export const useChoices = () => useKept("choices", api.choices);
 export const useShelf = () => useKept("shelf", api.shelf);
 export const useStock = () => useKept("stock", api.stock);

@@ -1,5 +1,5 @@
 /** The Bench: one batch in the making, judged at every keystroke. */
-import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useCallback, useState } from "react";
 import { api } from "../api/client";
@@ -80,53 +80,51 @@ export function Bench() {
   const { mutate: open } = file;
   return (
     <Judged>
-      <Flex justify="space-between" align="center" gap="3" mb="3" wrap="wrap">
-        <Title />
-        <BenchTools onOpened={open} />
-      </Flex>
-      {file.error && <Sentence mb="3">{file.error.message}</Sentence>}
-      <Grid
-        templateColumns={{ base: "minmax(0, 1fr)", lg: "330px minmax(0, 1fr)" }}
-        gap={{ base: 3, lg: 4 }}
-        alignItems="stretch"
-      >
-        <VerdictPanel />
-        <div className="judged">
-          <ProcessStrip />
-        </div>
-      </Grid>
-      <Box mt="2" mb={{ base: 3, lg: 4 }}>
-        <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
-          <Box flex="1" minW="0" className="judged">
-            <WhichFormula />
-          </Box>
-          <Flex gap="2" wrap="wrap" justify={{ lg: "end" }} maxW={{ lg: "42rem" }} align="start">
-            <UndoTap />
-            <WayToTested />
-          </Flex>
-        </Flex>
-        <LoudFindings />
-      </Box>
-      <Grid
-        templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.15fr) minmax(0, 1fr) 250px" }}
-        gap={{ base: 4, lg: 5 }}
-        alignItems="start"
-      >
-        <div>
-          <SheetPart onOpened={open} onLines={onLines} />
-          <div className="judged">
-            <AsRead />
-            <PracticeHere />
+      <Box className="bench">
+        <div className="bench-title">
+          <Title />
+          <div className="bench-tools">
+            <BenchTools onOpened={open} />
           </div>
         </div>
-        <SideFindings tops={tops} />
-        <Flex direction="column" gap="4" align="stretch" className="judged">
-          <JarHere />
-          <BeginBar />
-          <AcidLedger />
-          {CAUTION}
-        </Flex>
-      </Grid>
+        {file.error && <Sentence mb="3">{file.error.message}</Sentence>}
+        <div className="bench-head">
+          <VerdictPanel />
+          <div className="bench-strip judged">
+            <ProcessStrip />
+          </div>
+        </div>
+        <div className="bench-loud">
+          <Flex gap="4" justify="space-between" align="start" direction={{ base: "column", lg: "row" }}>
+            <Box flex="1" minW="0" className="judged">
+              <WhichFormula />
+            </Box>
+            <Flex gap="2" wrap="wrap" justify={{ lg: "end" }} maxW={{ lg: "42rem" }} align="start">
+              <UndoTap />
+              <WayToTested />
+            </Flex>
+          </Flex>
+          <LoudFindings />
+        </div>
+        <div className="bench-body">
+          <div className="bench-sheet">
+            <SheetPart onOpened={open} onLines={onLines} />
+            <div className="judged">
+              <AsRead />
+              <PracticeHere />
+            </div>
+          </div>
+          <div className="bench-side">
+            <SideFindings tops={tops} />
+          </div>
+          <div className="bench-right judged">
+            <JarHere />
+            <BeginBar />
+            <AcidLedger />
+            {CAUTION}
+          </div>
+        </div>
+      </Box>
     </Judged>
   );
 }

@@ -6,6 +6,7 @@ import { linesOf } from "../draft/draft";
 import { useDraft } from "../draft/useDraft";
 import { Margin } from "./Margin";
 import { keyOf, Slip } from "./Slip";
+import { useTypedLine } from "./typing";
 import { useStale, useVerdict } from "./verdict";
 
 const NONE: Finding[] = [];
@@ -47,7 +48,8 @@ export function SideFindings({ tops }: { tops: number[] }) {
   const asTested = useVerdict((verdict) => verdict.as_tested);
   const stale = useStale();
   const wide = useBreakpointValue({ base: false, lg: true }, { ssr: false });
-  const lined = useMemo(() => all.filter((one) => one.line !== null), [all]);
+  const typed = useTypedLine();
+  const lined = useMemo(() => all.filter((one) => one.line !== null && one.line !== typed), [all, typed]);
   const mild = useMemo(() => all.filter((one) => one.line === null && !LOUD.includes(one.level)), [all]);
   return (
     <div className="judged">

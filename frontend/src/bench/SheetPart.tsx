@@ -15,6 +15,7 @@ const change = (text: string) => useDraft.getState().change({ text });
 export function SheetPart({ onOpened, onLines }: Props) {
   const text = useDraft((hold) => hold.draft.text);
   const marks = useVerdict((verdict) => verdict.marks);
+  const blocks = useVerdict((verdict) => verdict.blocks);
   const stale = useStale();
   const [dragged, setDragged] = useState(false);
   const drop = (event: DragEvent) => {
@@ -36,7 +37,7 @@ export function SheetPart({ onOpened, onLines }: Props) {
       outlineOffset="4px"
       data-drop=""
     >
-      <Sheet text={text} marks={marks ?? []} stale={stale} onChange={change} onLines={onLines} />
+      <Sheet text={text} marks={marks ?? []} blocks={blocks ?? []} stale={stale} onChange={change} onLines={onLines} />
     </Box>
   );
 }

@@ -1,11 +1,12 @@
 /** One finding as a slip of paper: what, what to do, why, and from where. Its remedy is one press away. Notes stay folded. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Finding } from "../api/client";
+import type { Finding, Verdict } from "../api/client";
 import { LEVELS } from "../look/levels";
 import { Edge, LevelWord } from "../parts/marks";
 import { Tap } from "../parts/Tap";
 import { applyChanges } from "./actions";
+import { OnlyAKind } from "./OnlyAKind";
 import { PlaceIt } from "./PlaceIt";
 import { useVerdict } from "./verdict";
 
@@ -15,9 +16,12 @@ export function keyOf(list: readonly Finding[], index: number): string {
   return `${list[index]?.code} ${list[index]?.line} ${list.slice(0, index).filter(same).length}`;
 }
 
+const NONE: Verdict["unread"] = [];
+
 /** Remembered: a finding that a new verdict gives again is not drawn again. */
 export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; quote?: string }) {
   const toPlace = useVerdict((verdict) => verdict.to_place) ?? [];
+  const unread = useVerdict((verdict) => (finding.code === "line-unread" ? verdict.unread : NONE)) ?? NONE;
   const look = LEVELS[finding.level];
   const quiet = finding.level === "note";
   const remedy = finding.remedy;
@@ -25,6 +29,9 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
     finding.code === "line-unread"
       ? toPlace.find((one) => one.line === finding.line && finding.says.includes(one.name))
       : null;
+  const kind = unread.find(
+    (one) => one.line === finding.line && one.word && one.food && finding.says.includes(one.word),
+  );
   const more = (
     <Text fontSize="sm" color="ink.soft" mt="1">
       {finding.why}{" "}
@@ -76,7 +83,7 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
                     aria-label={`Do it: ${remedy.says}`}
                     onClick={() => applyChanges(remedy.changes, finding.says)}
                   >
-                    Do it
+                    {finding.code === "line-unread" ? "It is a note" : "Do it"}
                   </Tap>
                 )}
                 {remedy.instead && remedy.instead.changes.length > 0 && (
@@ -89,6 +96,7 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
               </Flex>
             )}
             {place && <PlaceIt key={place.name} name={place.name} />}
+            {kind?.word && kind.food && <OnlyAKind word={kind.word} food={kind.food} />}
             {more}
           </>
         )}

@@ -1,7 +1,7 @@
 /** Where the jars may live, in one glance. Greyed at once by any edit; plain elements, for that is at every key (look/bench.ts). */
 import { Text } from "@chakra-ui/react";
 import { DESTINATIONS } from "../look/levels";
-import { DestinationMark } from "../parts/marks";
+import { DestinationMark, UnheardMark } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { useRefusal, useStale, useVerdict } from "./verdict";
 
@@ -9,30 +9,46 @@ const MARKS = {
   shelf: <DestinationMark to="shelf" size={60} />,
   fridge: <DestinationMark to="fridge" size={60} />,
   discard: <DestinationMark to="discard" size={60} />,
+  unheard: <UnheardMark size={60} />,
 } as const;
+
+const OWN_STEPS = "By Rheum's own steps: a part of this method is not vouched for, so they count instead.";
 
 export function VerdictPanel() {
   const destination = useVerdict((verdict) => verdict.destination);
   const fridge = useVerdict((verdict) => verdict.fridge.says);
   const stop = useVerdict((verdict) => verdict.stop);
+  const unheard = useVerdict((verdict) => (verdict.unread_only ? verdict.unread.length : 0)) ?? 0;
+  const where = useVerdict((verdict) => {
+    const lines = [...new Set(verdict.unread.map((one) => one.line))];
+    return `${lines.length === 1 ? "Line" : "Lines"} ${lines.slice(0, 4).join(", ")}${lines.length > 4 ? " …" : ""}`;
+  });
+  const ownSteps = useVerdict((verdict) => verdict.own_steps.length > 0 && verdict.destination === "shelf");
   const stale = useStale();
   const refusal = useRefusal();
   if (refusal) return <Sentence>{refusal}</Sentence>;
   if (!destination) return <Text>Reading …</Text>;
   const { word, says } = DESTINATIONS[destination];
+  const heading = unheard > 0 ? `Not heard yet: ${unheard} ${unheard === 1 ? "word" : "words"}` : word;
   return (
     <div
       className="panel"
       role="status"
       aria-live="polite"
       aria-busy={stale}
-      data-destination={destination}
+      data-destination={unheard > 0 ? "unheard" : destination}
       data-stale={stale}
     >
-      {MARKS[destination]}
+      {unheard > 0 ? MARKS.unheard : MARKS[destination]}
       <div>
-        <h2 className="panel-word">{stale ? "Reading …" : word}</h2>
-        <p className="panel-says">{destination === "fridge" ? fridge : (stop ?? says)}</p>
+        <h2 className="panel-word">{stale ? "Reading …" : heading}</h2>
+        <p className="panel-says">
+          {unheard > 0
+            ? `${where}: say what it is, beside it. Until then, refrigerator only.`
+            : destination === "fridge"
+              ? fridge
+              : (stop ?? (ownSteps ? OWN_STEPS : says))}
+        </p>
       </div>
     </div>
   );

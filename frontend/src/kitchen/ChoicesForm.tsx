@@ -2,7 +2,7 @@
 import { Box, Field, Flex, Grid, Heading, NativeSelect, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { api, type Choices } from "../api/client";
-import { useChanged, useChoices, usePlacements } from "../api/queries";
+import { useChanged, useChoices, usePlacements, useWords } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
@@ -113,6 +113,51 @@ export function ChoicesForm() {
         ))}
       </Grid>
       <Placed />
+      <OnlyKinds />
+    </Box>
+  );
+}
+
+/** Words that were said to be only a kind of the food behind them. */
+function OnlyKinds() {
+  const said = useWords().data?.said ?? [];
+  const changed = useChanged();
+  const forget = useMutation({
+    mutationFn: (one: { word: string; food: string }) => api.unsayKind(one.word, one.food),
+    onSuccess: (left) => changed("words", left),
+  });
+  if (said.length === 0) return null;
+  return (
+    <Box mt="8">
+      <Heading as="h2" fontSize="xl" mb="2">
+        Words that only say which kind
+      </Heading>
+      {forget.error && <Sentence mb="3">{forget.error.message}</Sentence>}
+      <Box as="ul" listStyleType="none">
+        {said.map((one) => (
+          <Flex
+            as="li"
+            key={`${one.word} ${one.food}`}
+            align="center"
+            gap="3"
+            borderBottomWidth="1px"
+            borderColor="whey.300"
+            py="1"
+          >
+            <Text flex="1">
+              <b>{one.word}</b> {one.food}
+            </Text>
+            <Tap
+              size="sm"
+              variant="quiet"
+              aria-label={`Forget ${one.word} ${one.food}`}
+              onClick={() => forget.mutate(one)}
+            >
+              Forget
+            </Tap>
+          </Flex>
+        ))}
+      </Box>
     </Box>
   );
 }

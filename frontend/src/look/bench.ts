@@ -14,7 +14,30 @@ const panel = (to: keyof typeof DESTINATIONS) => ({
 /** A mark on a line, told only while the verdict is the text's own. */
 const marked = (level: string, part: string) => `.sheet-lines:not([data-stale=true]) [data-mark=${level}] .${part}`;
 
+/** Wide, the verdict stands above the sheet with everything beside it; on a phone the recipe comes right under the verdict, and
+ *  whatever is to be pressed after it. */
+const WIDE = "@media (min-width: 64em)";
+
 export const benchCss = {
+  ".bench": { display: "flex", flexDirection: "column", gap: "3", [WIDE]: { gap: 0 } },
+  ".bench-title, .bench-head, .bench-body": { display: "contents" },
+  ".bench-sheet": { order: 1 },
+  ".bench-loud, .bench-side": { order: 2 },
+  ".bench-strip": { order: 3 },
+  ".bench-tools": { order: 4 },
+  ".bench-right": { order: 5, display: "flex", flexDirection: "column", gap: "4", alignItems: "stretch" },
+  [`${WIDE}`]: {
+    ".bench-title": { display: "flex", justifyContent: "space-between", alignItems: "center", gap: "3", mb: "3" },
+    ".bench-head": { display: "grid", gridTemplateColumns: "330px minmax(0, 1fr)", gap: "4", alignItems: "stretch" },
+    ".bench-loud": { mt: "2", mb: "4" },
+    ".bench-body": {
+      display: "grid",
+      gridTemplateColumns: "minmax(0, 1.15fr) minmax(0, 1fr) 250px",
+      gap: "5",
+      alignItems: "start",
+    },
+    ".bench-sheet, .bench-side, .bench-strip, .bench-loud, .bench-tools, .bench-right": { order: 0 },
+  },
   ".panel": {
     display: "flex",
     gap: "3",
@@ -29,6 +52,12 @@ export const benchCss = {
   ".panel[data-destination=shelf]": panel("shelf"),
   ".panel[data-destination=fridge]": panel("fridge"),
   ".panel[data-destination=discard]": panel("discard"),
+  ".panel[data-destination=unheard]": {
+    bg: "mustard.100",
+    color: "ink",
+    borderColor: "mustard.700",
+    borderStyle: "dashed",
+  },
   ".panel[data-stale=true]": { bg: "whey.200", color: "ink.faint", borderColor: "whey.400", borderStyle: "dashed" },
   ".panel[data-stale=true] .panel-says": { visibility: "hidden" },
   ".panel-word": { fontSize: "2xl", fontWeight: 750, lineHeight: 1.1 },
@@ -65,12 +94,18 @@ export const benchCss = {
     pr: "14px",
     py: "10px",
   },
-  ".sheet-lines": { color: "transparent", minH: "280px", userSelect: "none" },
+  // The words are drawn by the lines behind, so that what stands aside can be grey; the field over them has the caret.
+  ".sheet-lines": { color: "ink", minH: "280px", userSelect: "none" },
+  ".ruled[data-role=aside] .ruled-text": { color: "ink.faint" },
+  ".ruled[data-role=title] .ruled-text": { fontWeight: 700 },
+  ".sheet-field::selection": { bg: "rgba(214, 160, 40, 0.35)" },
+  ".sheet-field::placeholder": { color: "ink.faint" },
   ".sheet-field": {
     position: "absolute",
     inset: 0,
     bg: "transparent",
-    color: "ink",
+    color: "transparent",
+    caretColor: "ink",
     border: 0,
     resize: "none",
     overflow: "hidden",

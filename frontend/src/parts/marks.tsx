@@ -42,6 +42,21 @@ export function DestinationMark({ to, size = 56 }: { to: Destination; size?: num
   );
 }
 
+/** A jar that nobody has filled yet: what is in it has not been heard. */
+export function UnheardMark({ size = 56 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="-28 -32 56 56" aria-hidden="true" fill="none" style={{ flex: "none" }}>
+      <path
+        d="M-9 -26h18v5h-18zM-8 -21h16c0 4 4 4 4 9v27h-24v-27c0-5 4-5 4-9z"
+        stroke="currentColor"
+        strokeWidth="3"
+        strokeDasharray="5 3"
+      />
+      <path d="M-6 3h12M-6 -5h12" stroke="currentColor" strokeWidth="3" />
+    </svg>
+  );
+}
+
 export function DestinationBadge({ to }: { to: Destination }) {
   const look = DESTINATIONS[to];
   return (

@@ -9,8 +9,9 @@ from dataclasses import dataclass, field
 @dataclass(frozen=True, eq=False)
 class BlockWords:
     """`heading` holds, for each kind of heading, the words that it may be made of; `furniture` the first words of lines that are no part of
-    a recipe (yield, times, ratings); `nutrition` what a table of nutrients lists."""
+    a recipe (yield, times, ratings); `nutrition` what a table of nutrients lists, `rating` what readers thought of it."""
 
     heading: Mapping[str, frozenset[str]] = field(default_factory=dict)
     furniture: frozenset[str] = frozenset()
     nutrition: frozenset[str] = frozenset()
+    rating: frozenset[str] = frozenset()

@@ -19,7 +19,7 @@ from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
 from rheum.core.recipe.mentions import LineUnread, read_ingredient, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, is_prep_only
 
-_LESS: Final = re.compile(r"\s*(?:\bless\b|\bminus\b|−|–| - )\s*", re.IGNORECASE)
+_LESS: Final = re.compile(r"\s{0,9}(?:\bless\b|\bminus\b|−|–| - )\s{0,9}", re.IGNORECASE)
 _MOST_G: Final = 1_000_000.0
 _METRIC: Final = ("g", "kg", "mg", "ml", "l", "dl", "cl")
 

@@ -10,7 +10,7 @@ from rheum.core.measures.amount import AmountError, split_amounts
 from rheum.core.measures.units import Kind, g_per, kind_of, ml_per, mm_per
 
 _LONGEST: Final = 60
-_PLAIN: Final = re.compile(r"[-+−]?\s*\d*[.,]?\d+")
+_PLAIN: Final = re.compile(r"[-+−]?\s{0,9}\d{0,15}[.,]?\d{1,15}")
 _SUCH_AS: Final[dict[str, str]] = {"volume": "750 ml, 1.5 l or 3 cups", "mass": "510 g or 1 lb 2 oz", "length": "148 mm or 5 3/4 in"}
 
 

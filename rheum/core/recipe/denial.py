@@ -20,7 +20,9 @@ def things_of(clause: Clause, listed: Listed) -> set[str]:
             things.add("food")
             continue
         role = item.role.role
-        if role == "water":
+        if role == "water" and food.word.split()[-1] == "ice" and "jar" not in things:
+            things.add("in-water")  # ice on what is salted, or under a bowl
+        elif role == "water":
             things.add("in-water" if food.into and food.by not in ("with", "of") else "water")
         elif role in ("vinegar", "juice", "citric", "fresh-juice"):
             things.add("acid")
@@ -73,7 +75,11 @@ def spice_alone(clause: Clause, things: set[str]) -> bool:
 
 def denied_by(clause: Clause, things: set[str], rows: Sequence[Denied], around: set[str]) -> Denied | None:
     """The first row that a clause falls under."""
-    acts = clause.forbidden if False else clause.groups
+    acts = clause.groups
+    if clause.when in ("until", "till", "once", "when"):
+        things = things | {"awaited"}
+    if clause.when == "before":
+        things = things | {"before"}
     for row in rows:
         if row.act:
             if row.negated and row.act == {"boil"} and not any(act.negated and act.form != "ing" for act in clause.acts):

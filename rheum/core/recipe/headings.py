@@ -52,7 +52,7 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     lows = lows_of(name)
     if not lows or len(lows) > _LONGEST_HEADING:
         return None
-    if not colon and (name.rstrip().endswith((".", "!", ",", ";")) or len(lows) > 6):
+    if not colon and ((name.rstrip().endswith((".", "!", ",", ";")) and not _SHORT & set(lows)) or len(lows) > 6):
         return None
     found = _named(name, lows, catalogue)
     if (
@@ -75,8 +75,11 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     return Heading(kind, per_jar, rest)  # type: ignore[arg-type]
 
 
+_SHORT: Final = frozenset({"ing", "ingr", "ingred", "ingreds", "meth", "dir", "dirs", "instr"})
+
+
 _BARE: Final = frozenset(
-    "ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
+    "ing ingr ingred ingreds meth dir dirs instr ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
 )
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Final
 
-from rheum.core.facts.ingredients import Catalogue
+from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.clauses import Clause, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
@@ -77,12 +77,20 @@ _MATTERS: Final = frozenset(
 )
 
 
+_READERS: Final = frozenset("comment comments review rating subscribe tag follow newsletter share hashtag pin".split())
+
+
 def touches(clause: Clause, things: set[str]) -> bool:
     """Whether a clause is about something that matters."""
+    if not things and _READERS & set(clause.lows):
+        return False  # “Leave a comment and tag me!”
     if things & _MATTERS or clause.groups & KITCHEN or clause.forbidden & KITCHEN:
         return True
     if any(figure.measure not in ("days", "jars") for figure in clause.figures):
         return True
+    unheard = "mix" in things and any(sort == "unknown" for _, sort in clause.unknown)
+    if unheard and (not clause.acts or clause.when in ("when", "until", "till", "once", "as")):
+        return True  # “Frobulate everything.”
     if clause.when in ("when", "until", "till", "once", "as") and clause.unknown and "mix" in things:
         return True
     return any(state in clause.states for state in ("any", "weak", "unsound", "brim", "oneself", "fizzy", "unsealed", "frozen"))
@@ -179,6 +187,8 @@ def _around(clauses: Sequence[Clause]) -> set[str]:
         found.add("cooked-around")
     if any("wash" in clause.groups and "jar" in clause.things for clause in clauses):
         found.add("washing")
+    if any("lift" in clause.forbidden for clause in clauses):
+        found.add("lift-forbidden")
     if any("jar" in clause.things for clause in clauses):
         found.add("jars-around")
     if any(clause.lows[:1] == ["empty"] or clause.lows[-1:] == ["empty"] for clause in clauses):
@@ -227,4 +237,6 @@ def _hear(clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str]
         return new, serving
     if aside or not touches(clause, things):
         return Heard("vouched"), serving
+    if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”
+        clause.unknown = [(word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says(words_of(word)[0])]
     return heard_whole(clause, things, catalogue, around=around), serving

@@ -14,7 +14,7 @@ from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.line_words import plain_line, strip_bullet
 
-_STEP: Final = re.compile(r"(?:step\s+)?[0-9]{1,2}\s?[.):]\s*|step\s+[0-9]{1,2}\b[\s:.–-]*|[a-h]\)\s", re.I)
+_STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):]\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
 
 
 class Look(NamedTuple):
@@ -138,6 +138,14 @@ def _ends_with_amount(found: Sequence[Token]) -> bool:
     return False
 
 
+_SMALL: Final = frozenset("from of out by with and the a based on in to or this recipe".split())
+
+
+_PER: Final = frozenset(
+    "nutrition nutritional g mg kcal mcg iu dv % daily value values facts fact per serving servings jar tbsp tablespoon tablespoons cup amount trace net total dietary added".split()
+)
+
+
 def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue) -> bool:
     table = catalogue.lexicon.blocks
     if not words:
@@ -157,11 +165,13 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue) -> bool:
         and {"time", "in", "minutes", "min", "mins", "hour", "hours"} & set(lows)
     ):
         return True
+    if table.rating & set(lows) and len(lows) <= 12 and all(low in table.rating or low[0].isdigit() or low in _SMALL for low in lows):
+        return True
     nutrients = sum(low in table.nutrition for low in lows)
-    return nutrients >= 2 or (
-        nutrients == 1
-        and lows[0] in table.nutrition
-        and ":" in text
-        and len(lows) <= 5
-        and any(low in ("g", "mg", "kcal", "mcg") for low in lows)
+    return (
+        nutrients > 0
+        and lows[0] in (*table.nutrition, "nutrition", "nutritional", "per")
+        and all(low in table.nutrition or low[0].isdigit() or low in _SMALL or low in _PER for low in lows)
+        and any(low[0].isdigit() for low in lows)
+        and (nutrients > 1 or (":" in text and bool({"g", "mg", "kcal", "mcg", "per", "serving"} & set(lows))))
     )

@@ -70,7 +70,7 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
     heat = [figure for figure in clause.figures if figure.measure in ("celsius", "fahrenheit", "degrees")]
     if heat and not clause.groups & {"heat", "wash", "store", "put", "lift", "roast"} and not things & {"food", "mix", "brine"}:
         return Heard("process", "Rheum does not vouch for this sentence.")
-    if not acts and "jar" in things and clause.foods and not clause.figures and not clause.forbidden:
+    if not acts and "jar" in things and clause.foods and not clause.figures and not clause.forbidden and not clause.each:
         return Heard("process", "Rheum does not vouch for this sentence.")
     if (
         acts
@@ -160,6 +160,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
             or bool(things & {"canner"})
             or ("water" in things and bool(acts & {"wash", "put", "drain", "stand"}))
         )
+    if state == "any" and clause.states.get("unsealed") is not None and things & {"fridge"}:
+        return True
     if state == "any":
         return bool(
             acts & {"discard", "trim", "lift", "check", "free", "skim", "wash", "close", "store", "boil", "time", "cut"}

@@ -19,6 +19,7 @@ from rheum.core.recipe.changes import Change
 
 _AROMATIC_SLACK_G: Final = 3.0
 _AROMATIC_SLACK_SHARE: Final = 0.001
+_NARROW_RANGE: Final = 1.5
 _TENTH_MORE: Final = 1.1
 # A line that brings acid of its own may run a little short; beyond a quarter it is no longer the tested recipe (own pick).
 _MUCH_LESS: Final = 0.75
@@ -129,7 +130,7 @@ def amounts(case: Case) -> Iterator[Finding]:
             continue
         if not slot.optional and slot.given[0].role.role == "produce":
             required.append(slot)
-        if ratio > TOLERANCE and not _within_slack(case, slot, ratio):
+        if ratio > TOLERANCE and not _within_slack(case, slot, ratio) and not _counted_about(case, slot, ratio):
             up.append((slot, ratio))
     if not up:
         return
@@ -197,6 +198,20 @@ def _within_slack(case: Case, slot: Slot, ratio: float) -> bool:
     # All at the formula's own size: a recipe and its half are judged alike.
     whole = match.profile.produce_g + match.profile.acid_ml + match.profile.water_ml
     return (ratio - 1) * slot.grams <= min(_AROMATIC_SLACK_G, whole * _AROMATIC_SLACK_SHARE)
+
+
+def _counted_about(case: Case, slot: Slot, ratio: float) -> bool:
+    """Whether only the upper end of a narrow range of whole pieces is over: tested recipes are written so (“4 to 6 onions”, “8 to 9
+    cloves”), and a formula holds the middle. Source: USDA Guide 6 as it prints counts (from memory); docs/decisions/0015-hearing.md."""
+    match = case.match
+    assert match is not None
+    amounts = [pair.item.line.amount for pair in match.pairs if pair.slot is slot]
+    low = high = 0.0
+    for amount in amounts:
+        if amount is None or kind_of(amount.unit) != "count" or amount.high > amount.low * _NARROW_RANGE:
+            return False
+        low, high = low + amount.low, high + amount.high
+    return high > low and ratio * (low + high) / (2 * high) <= 1.1
 
 
 def cloves_let_pass(case: Case) -> bool:

@@ -1,0 +1,232 @@
+"""The ears by construction: no list of sentences, but what must hold of any. Texts are made of the tested formulas, of the vocabulary and
+of the reference data themselves."""
+
+from __future__ import annotations
+
+import importlib
+import pkgutil
+import re
+import tomllib
+from collections import Counter
+from re import _parser as sre  # type: ignore[attr-defined]
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+import rheum
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.ingredients import words_of
+from rheum.core.judging.check import Judged, judge
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text, steps_text
+from rheum.reference.loading import library
+from rheum.reference.words import shipped
+
+LIBRARY = library()
+FORMULAS = list(LIBRARY.formulas.values())
+HERE = Settings(read_altitude("100 m"), measures="us")
+COUNTED = [f for f in FORMULAS if re.search(r"^\d+ [a-z]", formula_text(f), re.MULTILINE)]
+
+
+def heard(text: str) -> Judged:
+    return judge(text, HERE, LIBRARY)
+
+
+def vouched_for(text: str) -> bool:
+    """Whether a text is let through without a word against any of it."""
+    judged = heard(text)
+    return judged.verdict.destination == "shelf" and not judged.case.recipe.method.opened
+
+
+def with_line(text: str, line: str) -> str:
+    """The text with one more line at the end of its list."""
+    return text.replace("\n\nMethod:", f"\n{line}\n\nMethod:", 1)
+
+
+# --- what is written is heard ----------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("formula", FORMULAS, ids=lambda f: f.id)
+def test_each_formula_as_rheum_writes_it_is_vouched_for_whole_and_finds_itself(formula: Formula) -> None:
+    judged = heard(formula_text(formula))
+    assert judged.verdict.destination == "shelf"
+    assert judged.verdict.formula is not None and judged.verdict.formula.id == formula.id
+    assert not judged.case.recipe.unread and not judged.case.recipe.method.opened
+
+
+@pytest.mark.parametrize("formula", FORMULAS, ids=lambda f: f.id)
+def test_an_act_that_nobody_knows_is_not_vouched_for(formula: Formula) -> None:
+    text = formula_text(formula)
+    for step in steps_text(formula):
+        number, verb, rest = step.split(" ", 2)
+        if verb in ("Fill", "Tie", "Slip", "Let", "Salt:"):
+            continue  # two words, or several sentences
+        changed = text.replace(step, f"{number} Frobulate {rest}")
+        assert changed != text
+        assert not vouched_for(changed), f"Frobulate {rest}"
+
+
+DANGERS = (
+    "leave out the vinegar", "skip the vinegar", "dilute the vinegar", "boil the vinegar away", "thin the brine with water", "fill the jars to the brim",
+    "process the jars for less time", "skip the processing", "turn the jars upside down", "use less vinegar", "leave the jars unsealed on the shelf",
+    "take the jars out before the time is up", "use home-made vinegar", "add more water", "top up the jars with water", "process in the oven",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("danger", DANGERS)
+def test_a_not_that_is_dropped_makes_all_the_difference(danger: str) -> None:
+    for formula in FORMULAS[::9]:
+        text = formula_text(formula)
+        said = f"{danger[0].upper()}{danger[1:]}."
+        assert not vouched_for(f"{text}{said}\n"), said
+        assert heard(f"{text}Do not {danger}.\n").verdict.destination == "shelf", f"Do not {danger}."
+
+
+# --- foods -----------------------------------------------------------------------------------------------------------
+
+IN_A_FORMULA = {
+    word for f in FORMULAS for line in f.lines for name in (line.ingredient.name, *line.ingredient.aliases) for word in words_of(name)
+}
+KNOWN = set(LIBRARY.catalogue.names())
+ELSEWHERE = {word for key in LIBRARY.catalogue.lexicon.prose.words for word in key}  # “pickle”, “skin”: said of the batch itself
+STRANGE = sorted(
+    food
+    for food in LIBRARY.catalogue.lexicon.vocabulary.food
+    if food not in IN_A_FORMULA and food not in ELSEWHERE and (food,) not in KNOWN and food.isascii() and len(food) > 3
+)
+PHRASES = (
+    "Add 2 cups of {}.",
+    "Stir in 1 cup {}.",
+    "Put {} in each jar.",
+    "Top each jar with a few {}.",
+    "Cook the {} with the rest.",
+    "Mix in the {}.",
+)
+
+
+def test_the_vocabulary_holds_foods_that_no_formula_has() -> None:
+    assert len(STRANGE) > 2000
+
+
+@pytest.mark.parametrize("start", range(8))
+def test_a_food_of_no_formula_in_a_list_is_never_let_onto_the_shelf(start: int) -> None:
+    for turn, food in enumerate(STRANGE[start * 5 :: 160]):
+        text = formula_text(FORMULAS[(turn * 7 + start) % len(FORMULAS)])
+        assert heard(with_line(text, f"2 cups {food}")).verdict.destination != "shelf", food
+
+
+@pytest.mark.parametrize("start", range(8))
+def test_nor_in_a_method(start: int) -> None:
+    for turn, food in enumerate(STRANGE[start * 5 + 2 :: 160]):
+        text = formula_text(FORMULAS[(turn * 5 + start) % len(FORMULAS)])
+        sentence = PHRASES[turn % len(PHRASES)].format(food)
+        assert not vouched_for(f"{text}{sentence}\n"), sentence
+
+
+# --- amounts ---------------------------------------------------------------------------------------------------------
+
+CONTAINERS = ("bag", "basket", "box", "crate", "packet", "bowlful", "bucket", "handful", "punnet", "sack", "tray", "carton")
+
+
+@pytest.mark.parametrize("container", CONTAINERS)
+def test_a_container_of_no_said_size_is_no_count(container: str) -> None:
+    for formula in FORMULAS[::5]:
+        lines = formula_text(formula).split("\n")
+        produce = next(line for line in formula.lines if line.ingredient.role.role == "produce").ingredient.name
+        at = next(number for number, line in enumerate(lines) if number > 1 and produce.split()[-1] in line)
+        lines[at] = f"3 {container}s {produce}"
+        assert heard("\n".join(lines)).verdict.destination != "shelf", lines[at]
+
+
+def _split(text: str, *, in_one_line: bool) -> str:
+    """The text with every amount of cups in two halves."""
+    out = []
+    for line in text.split("\n"):
+        found = re.match(r"(\d+) cups? (.*)", line)
+        if not found or int(found[1]) < 2:
+            out.append(line)
+            continue
+        one, two = int(found[1]) // 2, int(found[1]) - int(found[1]) // 2
+        out += [f"{one} cups + {two} cups {found[2]}"] if in_one_line else [f"{one} cups {found[2]}", f"{two} cups {found[2]}"]
+    return "\n".join(out)
+
+
+@pytest.mark.parametrize("in_one_line", [True, False])
+def test_an_amount_in_two_parts_is_the_amount(in_one_line: bool) -> None:
+    for formula in FORMULAS:
+        text = formula_text(formula)
+        if (split := _split(text, in_one_line=in_one_line)) != text:
+            verdict = heard(split).verdict
+            assert verdict.destination == "shelf", (formula.id, [f.says for f in verdict.findings if f.level in ("stop", "limit")])
+
+
+# --- what stands aside -----------------------------------------------------------------------------------------------
+
+ASIDES = (
+    "★★★★★ 4.8 from 112 votes", "Jump to recipe · Print", "Prep time: 40 minutes", "Photo by my sister", "Rated 5 stars by 31 readers",
+    "My grandmother made this every summer.", "It keeps us happy all winter.", "Did you make this? Leave a comment below!",
+    "Calories: 12 kcal, Sugar: 2 g, Sodium: 310 mg", "1x 2x 3x", "Course: side dish", "Share this page",
+)  # fmt: skip
+
+
+@given(st.lists(st.sampled_from(ASIDES), min_size=1, max_size=5, unique=True), st.sampled_from(FORMULAS), st.booleans())
+def test_what_a_page_puts_round_a_recipe_changes_nothing(asides: list[str], formula: Formula, before: bool) -> None:
+    title, rest = formula_text(formula).split("\n", 1)
+    around = "\n".join(asides)
+    text = f"{title}\n\n{around}\n\nIngredients\n{rest}" if before else f"{title}\n\nIngredients\n{rest}\nNotes:\n{around}\n"
+    verdict = heard(text).verdict
+    assert verdict.destination == "shelf", [f.says for f in verdict.findings if f.level in ("stop", "limit")]
+
+
+@pytest.mark.parametrize("aside", ["Notes: {}", "Tip: {}", "Notes:\n{}", "Serving suggestions\n{}", "Variations:\n{}"])
+def test_an_aside_hides_no_food(aside: str) -> None:
+    for formula in FORMULAS[::6]:
+        assert heard(formula_text(formula) + aside.format("Add 2 cups of cream to each batch.") + "\n").verdict.destination != "shelf"
+
+
+# --- the data --------------------------------------------------------------------------------------------------------
+
+
+def test_every_word_of_the_prose_is_in_one_group_a_table() -> None:
+    data = tomllib.loads(shipped("prose.toml"))
+    for table in ("acts", "things", "states"):
+        if table in data:
+            words = Counter(word for said in data[table].values() if isinstance(said, str) for word in said.split())
+            assert [word for word, count in words.items() if count > 1] == []
+
+
+def test_each_food_of_the_catalogue_is_food_without_the_catalogue_too() -> None:
+    """With the catalogue away, nearly all of its one-word names are still known to be food, or at least are not plain."""
+    names = {item.name for item in LIBRARY.catalogue.by_id.values() if " " not in item.name and item.role.food}
+    plain = [name for name in names if LIBRARY.catalogue.lexicon.vocabulary.sort(words_of(name)[0]) == "plain"]
+    assert len(plain) <= 3, plain
+
+
+def _unbounded(parsed: sre.SubPattern) -> int:
+    """How many parts of a pattern may repeat without end, one inside another or one after the other."""
+    most = 0
+    for op, value in parsed:
+        name = str(op)
+        if name in ("MAX_REPEAT", "MIN_REPEAT"):
+            _, high, inner = value
+            most += _unbounded(inner) + (1 if high == sre.MAXREPEAT else 0)
+        elif name == "BRANCH":
+            most += max(_unbounded(branch) for branch in value[1])
+        elif name == "SUBPATTERN":
+            most += _unbounded(value[-1])
+        elif name in ("ASSERT", "ASSERT_NOT"):
+            most += _unbounded(value[1])
+    return most
+
+
+def test_no_pattern_of_the_package_can_take_more_than_linear_time() -> None:
+    many = []
+    for module in pkgutil.walk_packages(rheum.__path__, "rheum."):
+        if module.name == "rheum.__main__":
+            continue
+        for name, thing in vars(importlib.import_module(module.name)).items():
+            if isinstance(thing, re.Pattern) and _unbounded(sre.parse(thing.pattern, thing.flags & ~re.UNICODE)) > 1:
+                many.append(f"{module.name}.{name}: {thing.pattern}")
+    assert many == []
