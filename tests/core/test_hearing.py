@@ -19,6 +19,7 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import words_of
 from rheum.core.judging.check import Judged, judge
+from rheum.core.judging.codes import CODES
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.writing import formula_text, steps_text
 from rheum.reference.loading import library
@@ -195,6 +196,12 @@ def test_every_word_of_the_prose_is_in_one_group_a_table() -> None:
         if table in data:
             words = Counter(word for said in data[table].values() if isinstance(said, str) for word in said.split())
             assert [word for word, count in words.items() if count > 1] == []
+
+
+def test_every_row_of_what_no_method_may_say_has_a_code_of_the_judge() -> None:
+    for row in LIBRARY.catalogue.lexicon.prose.denied:
+        assert row.code in CODES, row.number
+        assert row.says.endswith(".") and row.fix.endswith(".")
 
 
 def test_each_food_of_the_catalogue_is_food_without_the_catalogue_too() -> None:

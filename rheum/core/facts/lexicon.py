@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Final, Literal
 
 from rheum.core.facts.blocks import BlockWords
 
@@ -32,7 +32,24 @@ class Vocabulary:
             return "measure"
         if word in self.state:
             return "state"
-        return "plain" if word in self.plain else "unknown"
+        if word in self.plain or any(base in self.plain or base in self.state for base in _bases(word)):
+            return "plain"
+        return "unknown"
+
+
+def _bases(word: str) -> list[str]:
+    """What an English form may be a form of: “easier” of easy, “tilting” of tilt, “bigger” of big."""
+    found = []
+    for ending in ("iest", "ier", "ily", "ied", "est", "er", "ing", "ed", "ly"):
+        base = word.removesuffix(ending)
+        if base != word and len(base) >= _SHORTEST_BASE:
+            found += [f"{base}y"] if ending.startswith("i") and ending != "ing" else [base, f"{base}e"]
+            if base[-1:] == base[-2:-1]:
+                found.append(base[:-1])
+    return found
+
+
+_SHORTEST_BASE: Final = 3
 
 
 @dataclass(frozen=True, eq=False)

@@ -78,6 +78,7 @@ def denied_by(clause: Clause, things: set[str], rows: Sequence[Denied], around: 
     acts = clause.groups
     if clause.when in ("until", "till", "once", "when"):
         things = things | {"awaited"}
+    things = things | (around & {"jars-in", "filled-after", "short-around"})
     if clause.when == "before":
         things = things | {"before"}
     for row in rows:

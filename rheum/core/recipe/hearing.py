@@ -86,6 +86,8 @@ def touches(clause: Clause, things: set[str]) -> bool:
         return False  # “Leave a comment and tag me!”
     if things & _MATTERS or clause.groups & KITCHEN or clause.forbidden & KITCHEN:
         return True
+    if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & set(clause.lows):
+        return True
     if any(figure.measure not in ("days", "jars") for figure in clause.figures):
         return True
     unheard = "mix" in things and any(sort == "unknown" for _, sort in clause.unknown)
@@ -187,10 +189,22 @@ def _around(clauses: Sequence[Clause]) -> set[str]:
         found.add("cooked-around")
     if any("wash" in clause.groups and "jar" in clause.things for clause in clauses):
         found.add("washing")
+    if any("fridge" in clause.things or "discard" in clause.groups for clause in clauses):
+        found.add("kept-cold")
+    if any(clause.when in ("once", "when", "after", "as") and "jar" in clause.things and "in" in clause.lows[-2:] for clause in clauses):
+        found.add("jars-in")
+    if any(clause.when == "before" and clause.groups & {"fill", "put", "cover"} for clause in clauses):
+        found.add("filled-after")
+    if any(clause.when == "if" and {"enough", "short", "low"} & set(clause.lows) for clause in clauses):
+        found.add("short-around")
+    if any("off" in clause.groups for clause in clauses):
+        found.add("heat-off")
     if any("lift" in clause.forbidden for clause in clauses):
         found.add("lift-forbidden")
     if any("jar" in clause.things for clause in clauses):
         found.add("jars-around")
+    elif clauses and "canner" in clauses[0].things:
+        found.add("canner-only")
     if any(clause.lows[:1] == ["empty"] or clause.lows[-1:] == ["empty"] for clause in clauses):
         found.add("warm")
     if any({"rest", "other", "remainder", "remaining"} & set(clause.lows) for clause in clauses):
@@ -226,6 +240,8 @@ def _hear(clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str]
     prose = catalogue.lexicon.prose
     things = things_of(clause, listed)
     serving = is_serving(clause, things) or (served and not clause.groups & KITCHEN)
+    if "asmuch" in clause.states:
+        serving = False
     if serving and "jar" in things and clause.foods and "from" not in clause.lows:
         serving = False
     if serving and not ({"jar"} & things and clause.groups & {"put", "fill", "combine"}):

@@ -17,6 +17,8 @@ _COMPOSING: Final = frozenset(
 )
 
 
+# Acts to which a word more or less that is no food changes nothing: how one washes, cuts, sorts or wraps.
+_BESIDE: Final = frozenset({"wash", "cut", "trim", "peel", "skim", "discard", "serve", "tie", "wrap"})
 _CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tissue"})
 
 
@@ -28,7 +30,15 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
     of_food = of_food or ("mix" in things and "more" in clause.states and bool(clause.groups & {"put", "use", "fill", "combine", "throw"}))
     strange = [(word, sort) for word, sort in clause.unknown]
     acts = [act for act in clause.acts if not act.negated and act.group != "check"]
-    bare = [figure for figure in clause.figures if figure.measure == "number" and not any(food.figure is figure for food in clause.foods)]
+    groups = {act.group for act in acts} - {"tell"}
+    if groups and (groups <= _BESIDE or (groups == {"use"} and not things)):
+        strange = [(word, sort) for word, sort in strange if sort not in ("plain", "state", "measure")]
+    loads = {"batch", "batches", "load", "loads", "rounds", "goes"} & set(clause.lows)
+    bare = [
+        figure
+        for figure in clause.figures
+        if figure.measure == "number" and not loads and not any(food.figure is figure for food in clause.foods)
+    ]
     loaded = [state for state, negated in clause.states.items() if not negated and state in _LOADED and not _let(state, clause, things)]
     unsafe = [act.group for act in acts if not _may(act.group, things, vouched, clause)]
     loose = [
@@ -76,8 +86,10 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         acts
         and {act.group for act in acts} & {"leave", "stand", "store"}
         and things & {"canner"}
-        and any(f.measure == "minutes" and f.high > _REST_MINUTES for f in clause.figures)
+        and ("overnight" in clause.lows or any(f.measure == "minutes" and f.high > _REST_MINUTES for f in clause.figures))
     ):
+        return Heard("process", "Rheum does not vouch for this sentence.")
+    if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & set(clause.lows):
         return Heard("process", "Rheum does not vouch for this sentence.")
     if "blanch" in clause.groups and "mix" in things and "jars-around" in around:
         return Heard("process", "Rheum does not vouch for this sentence.")
@@ -113,6 +125,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         return True
     if state == "part" and {"fewer", "less"} & set(clause.lows) and not things & {"acid", "brine"}:
         return True
+    if state == "more" and "space" in things and "brine" in things:
+        return True  # topped up to the headspace
     if state in ("more", "part", "other", "rest") and "canner-around" in clause.around and not things & {"jar", "food", "group"}:
         return True
     if state in ("more", "part", "other", "rest"):
@@ -160,6 +174,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
             or bool(things & {"canner"})
             or ("water" in things and bool(acts & {"wash", "put", "drain", "stand"}))
         )
+    if state == "any" and acts <= {"tell"} and things & {"fridge"} and "acid" not in things:
+        return True
     if state == "any" and clause.states.get("unsealed") is not None and things & {"fridge"}:
         return True
     if state == "any":
@@ -170,6 +186,12 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         return bool(acts) and not acts & {"fill"}
     if state == "whole":
         return not acts & {"leave", "fill", "store"} or "spice" in things
+    if state == "unsealed" and {"refrigerate", "refrigerated"} & set(clause.lows):
+        return True
+    if state == "sooner" and "time" in acts and not acts & {"lift", "process"}:
+        return True  # “count the minutes once …”
+    if state == "unsealed" and clause.when in ("if", "when") and "kept-cold" in clause.around:
+        return True
     if state in ("fizzy", "unsealed", "unsound", "bruised"):
         return bool(acts & {"discard", "trim", "check", "lift", "cut"}) or "fridge" in things
     if state == "instead" and "acid" in things and len({"cider", "white", "malt", "distilled", "wine", "apple"} & set(clause.lows)) >= 2:
@@ -189,6 +211,8 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
             or words_of(food.word)[-1] in ("chile", "chili", "chilli", "pepper")
             for food in clause.foods
         )
+    if group == "use" and "water" in bare and {"going", "started", "ready"} & set(clause.lows):
+        return True  # “Get your water going first”
     if group == "use" and "water" in bare and {"soft", "filtered", "distilled", "fresh"} & set(clause.lows):
         bare -= {"water"}
     if group == "discard" and not {"brine", "syrup", "marinade"} & set(clause.lows):
