@@ -24,6 +24,7 @@ from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.writing import formula_text, steps_text
 from rheum.reference.loading import library
 from rheum.reference.words import shipped
+from tests.core.prose_blind import MAY, MAY_NOT, NO_LINE
 
 LIBRARY = library()
 FORMULAS = list(LIBRARY.formulas.values())
@@ -185,6 +186,44 @@ def test_what_a_page_puts_round_a_recipe_changes_nothing(asides: list[str], form
 def test_an_aside_hides_no_food(aside: str) -> None:
     for formula in FORMULAS[::6]:
         assert heard(formula_text(formula) + aside.format("Add 2 cups of cream to each batch.") + "\n").verdict.destination != "shelf"
+
+
+# --- sentences that were written before they were heard ----------------------------------------------------------------
+
+BEANS = """Dilly beans
+
+4 lb green beans
+8 heads dill
+8 cloves garlic
+1/2 cup pickling salt
+4 cups white vinegar (5%)
+4 cups water
+1 tsp red pepper flakes
+
+Method:
+Process pint jars for 5 minutes.
+"""
+# Let through still, and known: each is told in docs/decisions/0015-hearing.md.
+LET_THROUGH = {
+    "Take the lids off after a minute to let the steam out and close them again.",
+    "Cover with brine, and if there is not enough use tap water.",
+    "Instead of canning, dip the lids in paraffin.",
+}
+
+
+@pytest.mark.parametrize("sentence", [one for one in MAY_NOT if one not in LET_THROUGH])
+def test_what_no_method_may_say_is_refused_or_marked(sentence: str) -> None:
+    assert not vouched_for(BEANS + sentence + "\n")
+
+
+@pytest.mark.parametrize("line", NO_LINE)
+def test_what_no_list_of_these_may_hold_is_refused(line: str) -> None:
+    assert heard(with_line(BEANS, line)).verdict.destination != "shelf"
+
+
+def test_few_of_the_sentences_that_a_method_may_say_are_marked_or_refused() -> None:
+    marked = [one for one in MAY if not vouched_for(BEANS + one + "\n")]
+    assert len(marked) <= len(MAY) // 6, marked
 
 
 # --- the data --------------------------------------------------------------------------------------------------------

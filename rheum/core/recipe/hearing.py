@@ -195,7 +195,8 @@ def _around(clauses: Sequence[Clause]) -> set[str]:
         found.add("jars-in")
     if any(clause.when == "before" and clause.groups & {"fill", "put", "cover"} for clause in clauses):
         found.add("filled-after")
-    if any(clause.when == "if" and {"enough", "short", "low"} & set(clause.lows) for clause in clauses):
+    short = {"enough", "short", "low", "run", "runs", "ran"}
+    if any(clause.when == "if" and short & set(clause.lows) for clause in clauses) and any("brine" in clause.things for clause in clauses):
         found.add("short-around")
     if any("off" in clause.groups for clause in clauses):
         found.add("heat-off")
