@@ -182,6 +182,13 @@ def test_what_a_page_puts_round_a_recipe_changes_nothing(asides: list[str], form
     assert verdict.destination == "shelf", [f.says for f in verdict.findings if f.level in ("stop", "limit")]
 
 
+def test_weeks_of_ripening_in_a_note_are_no_days_on_the_counter() -> None:
+    assert heard(formula_text(FORMULAS[0]) + "Notes: Let them stand three weeks.\n").verdict.destination == "shelf"
+    assert (
+        heard(formula_text(FORMULAS[0]) + "Let the jars stand three weeks on the counter, then process.\n").verdict.destination != "shelf"
+    )
+
+
 @pytest.mark.parametrize("aside", ["Notes: {}", "Tip: {}", "Notes:\n{}", "Serving suggestions\n{}", "Variations:\n{}"])
 def test_an_aside_hides_no_food(aside: str) -> None:
     for formula in FORMULAS[::6]:

@@ -95,6 +95,7 @@ _AFTER: Final[dict[str, dict[Kind, float]]] = {
     "soak": {"list": 0.0, "method": 2.5, "aside": 3.0},
     "method": {"list": 3.5, "method": 0.0, "aside": 1.5},
     "aside": {"list": 3.0, "method": 3.5, "aside": 0.0},
+    "note": {"list": 3.0, "method": 8.0, "aside": 0.0},  # “Notes: …” on the line itself
     "step": {"list": 3.5, "method": 0.0, "aside": 6.0},  # “Step: …”, the heading on the line itself
     "start": {"list": 0.0, "method": 3.0, "aside": 0.5},
 }
@@ -170,7 +171,13 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             lasting = heading.kind if heading.kind != "aside" else lasting
             if heading.rest:
                 content.append(
-                    _Line(number, heading.rest, look_of(heading.rest, catalogue), heading, "step" if after == "method" else after)
+                    _Line(
+                        number,
+                        heading.rest,
+                        look_of(heading.rest, catalogue),
+                        heading,
+                        {"method": "step", "aside": "note"}.get(after, after),
+                    )
                 )
                 after = lasting if heading.kind == "aside" else None  # “Notes: …” is said of its own line only
             else:

@@ -248,7 +248,7 @@ def _hear(clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str]
     if serving and not ({"jar"} & things and clause.groups & {"put", "fill", "combine"}):
         return Heard("vouched"), True
     row = denied_by(clause, things, prose.denied, around)
-    if row is not None and not (aside and not clause.acts):
+    if row is not None and not (aside and (not clause.acts or row.days_over is not None)):
         return Heard("denied", row.says, row), serving
     if (new := new_food_in(clause, listed, aside)) is not None:
         return new, serving
