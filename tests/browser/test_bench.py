@@ -222,3 +222,58 @@ def test_a_refused_tap_says_why_and_changes_nothing(demo_server: Running, open_p
     expect(first.get_by_role("timer", name="Time left")).to_be_visible()
     second.get_by_role("button", name="It boils: start the clock").click()
     expect(second.get_by_role("alert").filter(has_text="The clock is running already")).to_be_visible()
+
+
+PASTED = """Okra the way we make it
+
+4.9 from 31 readers, jump to the recipe
+
+7 lb okra, small pods
+6 grindle hot red peppers
+4 tsp dill seed
+8 garlic cloves
+2/3 cup pickling salt
+6 cups water
+6 cups white vinegar (5%)
+2 tbsp zebble mustard seed
+
+Directions
+1. Wash the okra and trim the ends.
+2. Pack it into hot jars with a clove of garlic in each, leaving 1/2 inch headspace.
+3. Boil the rest together and pour it over.
+4. Frobulate the lids for luck.
+5. Process 10 minutes.
+"""
+
+
+def test_what_was_not_heard_is_said_beside_it_and_remembered(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    page.get_by_label("The recipe, one ingredient to a line").fill(PASTED)
+    panel = page.get_by_role("status")
+    expect(panel).to_contain_text("Not heard yet: 2 words")
+    expect(panel).to_contain_text("Lines 6, 12")
+    expect(page.locator(".ruled[data-role=aside]")).to_contain_text("4.9 from 31 readers")
+    page.get_by_role("button", name="“grindle” is only a kind of").click()
+    expect(panel).to_contain_text("Not heard yet: 1 word")
+    page.get_by_role("button", name="“zebble” is only a kind of").click()
+    expect(panel).to_contain_text("Shelf")
+    expect(panel).to_contain_text("By Rheum's own steps")
+    page.get_by_role("button", name="Or: take Rheum's own steps instead").click()
+    expect(page.locator("[data-code=method-not-vouched]")).to_have_count(0)
+    expect(panel).to_contain_text("These jars may stand on the shelf.")
+    page.get_by_role("link", name="Kitchen").click()
+    page.get_by_role("button", name="Forget zebble mustard seed").click()
+    expect(page.get_by_role("button", name="Forget zebble mustard seed")).to_have_count(0)
+    expect(page.get_by_role("button", name="Forget grindle")).to_have_count(1)
+    page.get_by_role("button", name="Forget grindle").click()
+
+
+def test_a_line_is_not_found_fault_with_while_it_is_typed(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet = page.get_by_label("The recipe, one ingredient to a line")
+    sheet.fill("Okra\n\n7 lb okra\n6 cups white vinegar (5%)\n")
+    sheet.press("Control+End")
+    sheet.press_sequentially("2 cups zorblax", delay=30)
+    expect(page.get_by_role("status")).to_have_attribute("data-stale", "false")
+    assert page.locator("[data-code=line-unread]").count() == 0
+    expect(page.locator("[data-code=line-unread]")).to_have_count(1)
