@@ -305,3 +305,33 @@ NO_LINE = (
     "3 cups home-made vinegar",
     "2 cups yoghurt",
 )
+
+# One for each row of prose.toml that nothing above falls under.
+ROWS = (
+    "Use the soaking brine to fill the jars.",
+    "Use the salt water to fill the jars.",
+    "Reserve the rest of the vinegar.",
+    "Pack the beans dry.",
+    "Use bruised beans too.",
+    "Skim off the mould and fill the jars.",
+    "Turn the jars over to seal.",
+    "Wrap the jars in a blanket overnight.",
+    "Never boil the jars.",
+    "Leave the jars without lids.",
+    "The vacuum does it.",
+    "Use a bucket instead of a canner.",
+    "Use a bucket instead of boiling.",
+    "Process the jars for less time.",
+    "Lift the jars out early.",
+    "Take the jars out before the time is up.",
+    "Leave it until it is fizzy.",
+    "Leave it until it is tangy.",
+    "Leave the tangy mixture to stand.",
+    "Fill the jars with frozen beans.",
+    "Boil the brine in an aluminum pot.",
+    "Reduce it to a third.",
+    "Put the cold relish into the jars.",
+    "The jars seal on the counter.",
+    "The jars need water just up to the lids.",
+    "Have the jars only just in water.",
+)

@@ -9,6 +9,7 @@ import re
 import tomllib
 from collections import Counter
 from re import _parser as sre  # type: ignore[attr-defined]
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -21,10 +22,12 @@ from rheum.core.facts.ingredients import words_of
 from rheum.core.judging.check import Judged, judge
 from rheum.core.judging.codes import CODES
 from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe import hearing
 from rheum.core.recipe.writing import formula_text, steps_text
 from rheum.reference.loading import library
 from rheum.reference.words import shipped
-from tests.core.prose_blind import MAY, MAY_NOT, NO_LINE
+from tests.core.prose_attacks import BEANS_SAID, CUCUMBERS_SAID, SALSA_SAID
+from tests.core.prose_blind import MAY, MAY_NOT, NO_LINE, ROWS
 
 LIBRARY = library()
 FORMULAS = list(LIBRARY.formulas.values())
@@ -242,6 +245,22 @@ def test_every_word_of_the_prose_is_in_one_group_a_table() -> None:
         if table in data:
             words = Counter(word for said in data[table].values() if isinstance(said, str) for word in said.split())
             assert [word for word, count in words.items() if count > 1] == []
+
+
+def test_every_row_of_what_no_method_may_say_is_of_use(monkeypatch: pytest.MonkeyPatch) -> None:
+    met: set[int] = set()
+    told = hearing.denied_by
+
+    def noting(*asked: Any) -> Any:
+        row = told(*asked)
+        if row is not None:
+            met.add(row.number)
+        return row
+
+    monkeypatch.setattr(hearing, "denied_by", noting)
+    for sentence in (*BEANS_SAID, *SALSA_SAID, *CUCUMBERS_SAID, *MAY_NOT, *ROWS):
+        heard(BEANS.replace("Dilly beans", "Beans for every row") + sentence + "\n")  # no answer of an earlier test
+    assert [(row.number, row.says) for row in LIBRARY.catalogue.lexicon.prose.denied if row.number not in met] == []
 
 
 def test_every_row_of_what_no_method_may_say_has_a_code_of_the_judge() -> None:

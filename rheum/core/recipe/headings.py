@@ -79,7 +79,7 @@ _SHORT: Final = frozenset({"ing", "ingr", "ingred", "ingreds", "meth", "dir", "d
 
 
 _BARE: Final = frozenset(
-    "ing ingr ingred ingreds meth dir dirs instr ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
+    "them these do you what heres lets youll stuff ing ingr ingred ingreds meth dir dirs instr ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
 )
 
 
