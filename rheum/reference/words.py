@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import stem
-from rheum.core.facts.lexicon import Denied, Form, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
+from rheum.core.facts.lexicon import Denied, Form, Frame, Frames, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
 from rheum.core.measures.words import plain_letters
 
 
@@ -155,6 +155,27 @@ def read_prose(text: str) -> Prose:
     return Prose(words, max(len(key) for key in words), vouched, denied)
 
 
+def read_frames(text: str) -> Frames:
+    """What sentences about the process may tell (frames.toml). Fails on a frame that allows a word which is not telling."""
+    try:
+        data = tomllib.loads(text)
+        telling = frozenset(word for held in data["telling"].values() for word in held.split())
+        frames = []
+        for row in data["frame"]:
+            act, thing, word, told = (frozenset(row.get(name, "").split()) for name in ("act", "thing", "word", "words"))
+            if not act or not told:
+                raise BadReference(f"frames.toml, {row['name']}: it needs an act and words")
+            if wrong := told - telling:
+                raise BadReference(f"frames.toml, {row['name']}: “{sorted(wrong)[0]}” is no telling word")
+            frames.append(Frame(row["name"], act, thing, word, told))
+        required = {act: frozenset(words.split()) for act, words in data["required"].items()}
+        words, unless = (frozenset(data["reassuring"][name].split()) for name in ("words", "unless"))
+        group = {name: frozenset(words.split()) for name, words in data["group"].items()}
+        return Frames(telling, required, words, unless, tuple(frames), group)
+    except (KeyError, AttributeError, ValueError) as error:
+        raise error if isinstance(error, BadReference) else BadReference(f"frames.toml: {error}") from None
+
+
 def read_block_words(text: str) -> BlockWords:
     """The words of headings and furniture (blocks.toml). Fails on a table that is missing."""
     try:
@@ -177,5 +198,6 @@ def lexicon() -> Lexicon:
         read_vocabulary(shipped("words.tsv")),
         read_line_words(shipped("line.toml")),
         read_prose(shipped("prose.toml")),
+        read_frames(shipped("frames.toml")),
         read_block_words(shipped("blocks.toml")),
     )

@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 
 from rheum.core.facts.library import Library
+from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import Method
-from rheum.core.recipe.said import jars_named
 from rheum.core.recipe.text import read_recipe, sentences
 
 

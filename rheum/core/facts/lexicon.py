@@ -108,6 +108,29 @@ class Denied:
     percent_under: float | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """What a clause may tell: where it does one of `act` (to one of `thing`, in a sentence with one of `word`), these telling `words` may stand."""
+
+    name: str
+    act: frozenset[str]
+    thing: frozenset[str]
+    word: frozenset[str]
+    words: frozenset[str]
+
+
+@dataclass(frozen=True, eq=False)
+class Frames:
+    """What sentences about the process may tell beside their acts and things (frames.toml)."""
+
+    telling: frozenset[str] = frozenset()
+    required: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    reassuring: frozenset[str] = frozenset()
+    reassuring_unless: frozenset[str] = frozenset()
+    frames: tuple[Frame, ...] = ()
+    group: Mapping[str, frozenset[str]] = field(default_factory=dict)
+
+
 @dataclass(frozen=True, eq=False)
 class Prose:
     """How a method is heard: its words by themselves and in phrases, what an act may be done to, and what no method may say."""
@@ -126,6 +149,7 @@ class Lexicon:
     vocabulary: Vocabulary = field(default_factory=Vocabulary)
     line: LineWords = field(default_factory=LineWords)
     prose: Prose = field(default_factory=Prose)
+    frames: Frames = field(default_factory=Frames)
     blocks: BlockWords = field(default_factory=BlockWords)
     # What a household said is only a kind: the word (without its plural ending) and the food's id.
     kinds: frozenset[tuple[str, str]] = frozenset()

@@ -23,6 +23,18 @@ _WILLING: Final = frozenset({"tell", "use", "serve", "check", "scare", "time"})
 _PARTICLES: Final = frozenset({"out", "off", "away", "down", "back", "up", "aside", "over", "in", "on"})
 
 
+# What a bare number may count that goes into no jar.
+_COUNTED: Final = frozenset(
+    "people persons friends helpers adults kids hands pots pans kettles bowls knives trays boards towels cloths".split()
+)
+_COLOURS: Final = frozenset("pink blue green brown purple yellow pale red".split())
+_FILLED: Final = frozenset({"filled", "full", "sealed", "packed", "closed"})
+_YEARS: Final = (1800, 2100)
+_ALL: Final = frozenset({"everything", "all", "anything"})
+# What did not happen, which forbids nothing.
+_FACTS: Final = frozenset({"didnt", "doesnt", "hasnt", "havent"})
+
+
 class Act(NamedTuple):
     """Something done: its group, whether it is forbidden, the form of the word, its place."""
 
@@ -94,6 +106,9 @@ def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
             parts.append(("", []))
             continue
         behind = items[index + 1] if index + 1 < len(items) else None
+        if item.kind == "act" and item.form == "base" and _begins_anew(parts[-1], item):
+            parts.append(("", [item]))
+            continue
         if (
             item.low == "to"
             and behind is not None
@@ -103,6 +118,9 @@ def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
             and not any(one.kind == "not" for one in parts[-1][1])
         ):
             parts.append(("to", []))
+            continue
+        if item.low in ("but", "except") and index and items[index - 1].low in _ALL:
+            parts[-1][1].append(item)  # “everything but the beans”
             continue
         joint = item.kind in ("joint",) or (item.kind == "mark" and item.group in ",&+/()")
         if (
@@ -131,6 +149,23 @@ def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
     ]
 
 
+def _begins_anew(part: tuple[str, list[Item]], item: Item) -> bool:
+    """Whether an act commands behind a condition without a comma: “when the timer rings | turn off the burner”."""
+    when, held = part
+    conditional = when in ("when", "once", "if", "as", "after", "before") or (held and held[0].group == "sooner")
+    if not conditional or not held or item.group == "tell":
+        return False
+    finite = any((one.kind == "act" and one.form in ("s", "ed")) or one.low in _FINITE for one in held)
+    before = held[-1]
+    return finite and before.kind not in ("not", "joint") and before.low not in _NOT_BEFORE
+
+
+_FINITE: Final = frozenset({"is", "are", "was", "were", "has", "have", "begin", "start", "run", "need", "fall", "drop"})
+_NOT_BEFORE: Final = frozenset(
+    "to can will should must may could would might i you we they it a the and or this that your its not dont".split()
+)
+
+
 def _act_next(items: list[Item], index: int) -> bool:
     """Whether something is done right behind a joint: “drain or rinse”, and not “onions or peppers”."""
     behind = next((item for item in items[index + 1 :] if item.kind not in ("plain", "not")), None)
@@ -152,7 +187,7 @@ def _acts_ahead(items: list[Item], index: int) -> bool:
 def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, ...], *, sentence: str) -> Clause:  # noqa: PLR0915 - one pass over the words
     clause = Clause(" ".join(found[at].text for at in range(held[0].at, held[-1].to)), when)
     negated = False
-    omitted = lacks = named = False
+    omitted = lacks = named = fact = False
     neg_at = 0
     into = behind_act = False
     by = ""
@@ -164,13 +199,21 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
         if item.kind == "not":
             negated, neg_at, named = True, item.at, False
             clause.neg = True
+            fact = item.low in _FACTS or (item.low == "not" and clause.lows[-2:-1] in (["did"], ["has"], ["have"], ["does"]))
             lacks = item.low in ("no", "without", "avoid", "neither", "nor")
             clause.lacks = clause.lacks or lacks
+        elif item.kind == "act" and item.group == "free" and "dishwasher" in (said := {one.low for one in held}) and not _FILLED & said:
+            clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”
+        elif item.kind == "act" and item.group == "thicken" and not clause.foods and {"will", "may", "should"} & set(clause.lows[-3:]):
+            clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “it will thicken as it stands”
+        elif item.kind == "act" and item.group == "turn" and _COLOURS & {one.low for one in held}:
+            clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “turns blue”
         elif item.kind == "act":
             if negated and lacks and named:
                 negated = False  # “if you have no bottled juice use …”: what is lacking was named
             denied = negated and item.group not in ("omit", "scare")
             if negated and item.low.startswith("bother"):
+                lacks = clause.lacks = True
                 continue  # “don't bother to peel”
             if negated and item.low.startswith(("worr", "fret")):
                 clause.acts.append(Act("scare", False, item.form, item.at, item.low))
@@ -181,9 +224,14 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
                 negated, omitted = False, True
                 continue
             clause.acts.append(Act(item.group, denied, item.form, item.at, item.low))
+            if negated and fact and item.group != "tell":
+                negated = fact = False  # “any that did not seal in the refrigerator, to eat this week”
             into = False
         elif item.kind == "thing":
             named = True
+            below = {"below", "under", "beneath", "from", "of", "wipe", "around"} & {one.low for one in held}
+            if item.low == "brim" and not negated and not below and not any(one.kind == "figure" for one in held):
+                clause.states["brim"] = False  # “to the very brim”
             if negated and item.group in ("cook-water", "oven", "wax", "vessel", "growler"):
                 continue
             if negated and lacks and not any(act.negated for act in clause.acts) and (not clause.acts or item.at - neg_at <= 4):
@@ -200,6 +248,10 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.states[item.group] = negated
         elif item.kind == "figure":
             assert item.figure is not None
+            behind = next((one for one in held if one.at >= item.to), None)
+            counted = item.figure.measure == "number" and behind is not None and behind.low in _COUNTED
+            if counted or (item.figure.measure == "number" and _YEARS[0] <= item.figure.low <= _YEARS[1]):
+                continue
             clause.figures.append(item.figure)
             figure = item.figure if item.figure.measure in ("volume", "mass", "count", "number") else None
             if (
@@ -231,8 +283,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
         if item.low in ("into", "onto", "under", "inside", "with") or (item.low in _INTO and not behind_act):
             into, by = True, item.low
         behind_act = item.kind == "act"
-        if item.kind == "joint" and item.low == "but":
-            negated = False
+        if item.low in ("but", "except"):
+            negated = any(low in _ALL for low in clause.lows[-2:-1])
     if omitted:
         clause.foods = [food._replace(negated=False) for food in clause.foods]
     return clause

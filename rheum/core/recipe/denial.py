@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.lexicon import Denied
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.heard import Listed
@@ -50,6 +51,14 @@ def _unless(row: Denied, clause: Clause, things: set[str], around: set[str]) -> 
     if clause.when:
         held.add(clause.when)
     if (clause.forbidden or any(clause.states.values())) and not row.negated:
+        held.add("negated")
+    if {"lemon", "lime"} <= {word for food in clause.foods for word in words_of(food.word)}:
+        held.add("strong-enough")
+    if not clause.when and {"get", "gets", "turn", "turns", "go", "goes", "become", "becomes", "makes"} & set(clause.lows):
+        used = any(act.group in ("put", "use", "fill", "combine") and not act.word.startswith("get") for act in clause.acts)
+        if not used and not {"fine", "ok", "still", "too"} & set(clause.lows):
+            held.add("becomes")
+    if clause.neg and {"safe", "recommended", "advised", "wise"} & set(clause.lows):
         held.add("negated")
     if things & {"food"} and not things & {"jar", "lid", "canner"}:
         held.add("food-alone")

@@ -119,6 +119,9 @@ def figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         return Figure(amount.low, amount.high, "jars", None, at), to
     step = to + (low_at(found, to) == "-")
     behind = low_at(found, step)
+    if amount.unit == "each" and behind in ("more", "full", "whole", "extra", "solid") and low_at(found, step + 1) in _MINUTES:
+        step += 1  # “5 more minutes”
+        behind = low_at(found, step)
     if amount.unit == "each" or (amount.unit in ("l", "g") and behind in _MINUTES):
         if behind in _MINUTES and (behind not in ("s", "h") or found[at].kind == "number"):
             per = _MINUTES[behind]

@@ -42,7 +42,9 @@ class Listed:
                     return True
                 if ingredient.role.role == "vinegar" and one.role.role == "vinegar" and (ingredient.acid or (0, 0))[0] >= CANNING_STRENGTH:
                     return True
-                part = any(named <= frozenset(words_of(name)) for name in (one.name, *one.aliases))
+                part = any(
+                    named <= (words := frozenset(words_of(name))) and "under" not in words - named for name in (one.name, *one.aliases)
+                )
                 if part and _same_sort(ingredient, one):
                     return True
                 if ingredient.id in _GENERIC and (
@@ -58,7 +60,7 @@ class Listed:
         whole = f" {' '.join(words)} "
         for line in self.lines:
             item = line.ingredient
-            if any(whole in f" {' '.join(words_of(name))} " for name in (item.name, *item.aliases, line.text)):
+            if any(whole in f" {' '.join(words_of(name))} ".replace(" under ", " under") for name in (item.name, *item.aliases, line.text)):
                 return True
         return frozenset(words) <= self.title
 

@@ -13,8 +13,10 @@ from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.clauses import Clause, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
+from rheum.core.recipe.frames import against_frames, is_process
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.new_food import new_food_in
+from rheum.core.recipe.order import against_order
 from rheum.core.recipe.vouching import heard_whole
 
 _WATERS: Final = ("water",)
@@ -24,6 +26,8 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     """Whether a clause is about the table: what is named in it goes into no jar."""
     acts = clause.groups
     if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")):
+        return False
+    if "canner" in things or (_MEALTIME & set(clause.lows) and {"after", "before", "until"} & {*clause.lows, clause.when}):
         return False
     if acts & {"put", "fill", "use", "combine", "cover", "throw", "increase"}:
         over = bool(clause.foods) and all(food.into for food in clause.foods) and bool(clause.things & {"mix"}) and "jar" not in things
@@ -47,6 +51,7 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     return praised and not acts & KITCHEN and first_food > 0
 
 
+_MEALTIME: Final = frozenset({"breakfast", "lunch", "dinner", "supper", "tea", "meal"})
 _BE: Final = frozenset({"is", "are", "was", "were", "be", "been", "tastes", "taste", "goes", "go", "makes", "make"})
 
 
@@ -86,6 +91,8 @@ def touches(clause: Clause, things: set[str]) -> bool:
         return False  # “Leave a comment and tag me!”
     if things & _MATTERS or clause.groups & KITCHEN or clause.forbidden & KITCHEN:
         return True
+    if "part" in clause.states and {"time", "minute", "minutes"} & set(clause.lows):
+        return True  # “you can do half the time”
     if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & set(clause.lows):
         return True
     if any(figure.measure not in ("days", "jars") for figure in clause.figures):
@@ -107,6 +114,9 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
             "vouched" if aside else "composition", "Rheum does not understand this sentence. Write it in English, or leave it out."
         ), clauses
     around = _around(clauses)
+    if is_process(clauses):
+        around.add("process-around")
+    said = {low for clause in clauses for low in clause.lows} | {clause.when for clause in clauses}
     worst = Heard("vouched")
     served = False
     before: Clause | None = None
@@ -115,7 +125,7 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
     for clause in clauses:
         if before is not None and {"it", "them", "rest", "remainder"} & set(clause.lows) and not clause.foods:
             clause.things |= _meant(before)
-        found, served = _hear(clause, catalogue, listed, around, aside=aside, served=served)
+        found, served = _hear(clause, catalogue, listed, around, said=said, aside=aside, served=served)
         if not aside and found.outcome == "vouched" and before is not None and _endless(before, clause):
             found = Heard("composition", "How much this is cannot be judged. Put the whole amount on its own line.")
         if not aside and found.outcome == "vouched" and before is not None and _ended(before, clause, clauses):
@@ -133,6 +143,8 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
         before = clause
         if _ORDER[found.outcome] > _ORDER[worst.outcome]:
             worst = found
+    if not aside and worst.outcome == "vouched" and (told := against_order(clauses, catalogue.lexicon.frames)):
+        worst = Heard("process", f"Rheum does not vouch for “{told}” here.")
     return worst, clauses
 
 
@@ -212,6 +224,14 @@ def _around(clauses: Sequence[Clause]) -> set[str]:
         found.add("rest-around")
     if any(clause.groups & {"serve"} or {"open", "opening", "opened", "eating"} & set(clause.lows) for clause in clauses):
         found.add("opening-around")
+    if any(
+        clause.when in ("before", "until", "till") and {"try", "taste", "eat", "open", "opening"} & set(clause.lows) for clause in clauses
+    ):
+        found.add("try-around")
+    if any({"chunky", "chunks"} & set(clause.lows) for clause in clauses):
+        found.add("chunky")
+    if any("bottled" in clause.lows for clause in clauses):
+        found.add("bottled")
     if any({"glove", "gloves", "hands"} & set(clause.lows) for clause in clauses):
         found.add("hands-around")
     in_water = any(
@@ -237,10 +257,13 @@ def foreign(clauses: Sequence[Clause]) -> bool:
     return len(words) >= 3 and len(strange) >= 2 and len(strange) * 3 >= len(words)
 
 
-def _hear(clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str], *, aside: bool, served: bool) -> tuple[Heard, bool]:
+def _hear(
+    clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str], *, said: set[str], aside: bool, served: bool
+) -> tuple[Heard, bool]:
     prose = catalogue.lexicon.prose
     things = things_of(clause, listed)
-    serving = is_serving(clause, things) or (served and not clause.groups & KITCHEN)
+    into_food = bool(clause.foods) and all(food.into for food in clause.foods) and "mix" in things and "jar" not in things
+    serving = is_serving(clause, things) or (served and (into_food or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False
     if serving and "jar" in things and clause.foods and "from" not in clause.lows:
@@ -256,4 +279,9 @@ def _hear(clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str]
         return Heard("vouched"), serving
     if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”
         clause.unknown = [(word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says(words_of(word)[0])]
-    return heard_whole(clause, things, catalogue, around=around), serving
+    found = heard_whole(clause, things, catalogue, around=around)
+    if found.outcome == "vouched" and (
+        told := against_frames(clause, things, catalogue.lexicon.frames, said, process="process-around" in around)
+    ):
+        found = Heard("process", f"Rheum does not vouch for “{told}” here.")
+    return found, serving

@@ -252,7 +252,7 @@ def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ..
             )
             return Item(act.kind if who else other.kind, act.group if who else other.group, found[at].low, at, to, act.form if who else "")
         begins = before is None or before.kind in ("mark", "not") or before.low in _AUX or before.kind == "joint"
-        subject = before is not None and before.low in ("it", "which", "who", "she", "he", "that", "water")
+        subject = before is not None and before.low in ("it", "which", "who", "she", "he", "that", "water", "timer", "clock", "lid", "jar")
         row = act if act.form in ("ed", "ing") or (begins and (act.form != "s" or subject)) else other
     assert row is not None
     return Item(row.kind, row.group, found[at].low, at, to, row.form)
@@ -266,6 +266,12 @@ def _word(
         return Item("not", "not", "noneed", at, at + 2), at + 2
     if low in _NEGATIONS and not (low == "not" and index > 0 and words[index - 1][1] == "why"):
         return Item("not", "not", low, at, at + 1), at + 1
+    if (
+        low == "can"
+        and low_at(found, at + 1) in ("it", "them")
+        and (not out or out[-1].kind in ("joint", "mark") or out[-1].low in ("then", "and"))
+    ):
+        return Item("act", "process", low, at, at + 1, form="base"), at + 1  # “and can it the next day”
     phrase = _phrase(found, words, index, catalogue)
     length = phrase[1] - at if phrase else 0
     named: tuple[Ingredient, int] | None = None
@@ -318,6 +324,7 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             near = items[index + 1] if index + 1 < len(items) else None
             direct = (
                 near is not None
+                and near.low not in ("hers", "mine")
                 and near.kind in ("thing", "food", "act", "state")
                 and near.low not in ("it", "them", "this", "these", "those", "they")
             )

@@ -45,6 +45,10 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
         item = food.ingredient
+        if item is None and food.figure is None and (_beside(clause, food) or _only_told(clause)):
+            continue
+        if item is not None and item.klass == "pepper" and clause.groups <= {"replace", "tell"} and food.figure is None:
+            continue  # which peppers, not how many
         if (
             item is not None
             and item.role.role == "water"
@@ -72,6 +76,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
                 all(listed.says(word) for word in words_of(food.word))
                 and item.role.role in ("spice", "herb", "produce", "salt", "sweetener")
                 and item.klass not in STRANGE
+                and (item.role.role != "produce" or any(line.ingredient.klass == item.klass for line in listed.lines))
             ):
                 continue
             if (
@@ -108,6 +113,22 @@ def _dried_before(clause: Clause, food: Food) -> bool:
     at = clause.lows.index(first) if first in clause.lows else 0
     dried = at > 0 and clause.lows[at - 1] == "dried"
     return dried and food.ingredient is not None and food.ingredient.klass in ("pepper", "herb-fresh", "garlic", "onion")
+
+
+_BESIDE: Final = frozenset({"before", "after", "like", "than", "until", "since", "during"})
+
+
+def _beside(clause: Clause, food: Food) -> bool:
+    """Whether a word that may be a food stands behind one of time or likeness: “before the frost”, “like pencils”."""
+    first = food.word.lower().split()[0]
+    at = clause.lows.index(first) if first in clause.lows else 0
+    return bool(_BESIDE & set(clause.lows[max(0, at - 3) : at])) or clause.when in ("before", "until", "till", "since", "than")
+
+
+def _only_told(clause: Clause) -> bool:
+    """Whether a clause only tells of something, and of nothing in a jar or in the pot."""
+    told = bool(clause.acts) and clause.groups <= {"tell", "check", "serve"}
+    return told and not clause.each and not clause.things & {"jar", "brine"} and not {"in", "into", "with"} & set(clause.lows)
 
 
 def _puts(clause: Clause) -> bool:

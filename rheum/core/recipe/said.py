@@ -7,16 +7,12 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from rheum.core.facts.formulas import Pack
-from rheum.core.measures.amount import AmountError, amount_at
-from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.clauses import Clause
-from rheum.core.recipe.figures import Figure
+from rheum.core.recipe.figures import Figure, low_at
+from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidMinutes, What
 
-_OZ: Final = ((4, "quarter-pint"), (8, "half-pint"), (12, "twelve-ounce"), (16, "pint"), (24, "pint-and-a-half"), (32, "quart"))
-_ML: Final = ((250, "250ml"), (500, "500ml"), (750, "750ml"), (1000, "1l"))
-_LARGER: Final = "half-gallon"
-_JARS: Final = frozenset({"jar", "jars", "bottle", "bottles", "canning", "mason", "preserving", "kilner", "crock", "crocks"})
 _RESTING: Final = frozenset({"stand", "simmer", "wash", "blanch", "leave", "store", "roast", "fry", "bake", "puree", "reduce", "off"})
 _PROCESSING: Final = frozenset({"process", "time"})
 
@@ -56,102 +52,6 @@ class Notes:
             cooked=tuple(self.cooked),
             sentences=self.sentences,
         )
-
-
-def _low(found: tuple[Token, ...], at: int) -> str:
-    return found[at].low if 0 <= at < len(found) else ""
-
-
-def _sized(value: float, unit: str) -> str:
-    """The jar that a number of ounces, millilitres, litres, pints or quarts names; one larger than any counts as the half-gallon."""
-    ml = {"oz": 29.57, "fl oz": 29.57, "ml": 1.0, "cl": 10.0, "l": 1000.0, "pint": 473.0, "quart": 946.0, "gallon": 3785.0}.get(unit)
-    if ml is None:
-        return ""
-    if unit in ("oz", "fl oz"):
-        return next((name for ounces, name in _OZ if value <= ounces + 0.5), _LARGER)
-    if unit in ("pint", "quart", "gallon"):
-        size = value * ml
-        return next(
-            (
-                name
-                for limit, name in (
-                    (130, "quarter-pint"),
-                    (240, "half-pint"),
-                    (360, "twelve-ounce"),
-                    (480, "pint"),
-                    (720, "pint-and-a-half"),
-                    (960, "quart"),
-                )
-                if size <= limit
-            ),
-            _LARGER,
-        )
-    return next((name for limit, name in _ML if value * ml <= limit), _LARGER)
-
-
-def jars_named(text: str) -> list[tuple[int, str]]:
-    """Jar sizes named in a text, each with where it stands: “half-pint jars”, “12 oz jars”, “500 ml jars”, “2-quart jars”, “pints”."""
-    found = tokens(settled(text))
-    out: list[tuple[int, str]] = []
-    at = 0
-    while at < len(found):
-        word = found[at]
-        if word.kind == "number" and _low(found, at + 1) in ("x", "×"):
-            at += 2  # “12 x 250 ml jars”
-            continue
-        if word.kind == "number" or word.low in ("one", "two", "twelve", "half", "quarter", "a"):
-            named = _numbered(found, at)
-            if named is not None:
-                out.append((word.at, named[0]))
-                at = named[1]
-                continue
-        if word.low in ("pint", "pints", "quart", "quarts", "gallon", "gallons"):
-            unit = word.low.removesuffix("s")
-            behind = found[at + 1 : at + 8]
-            size = (
-                "pint-and-a-half"
-                if unit == "pint" and [item.low for item in behind if item.text != "-"][:3] == ["and", "a", "half"]
-                else unit
-            )
-            if unit == "gallon":
-                size = _LARGER if any(item.low in _JARS for item in behind) else ""
-            if size and _low(found, at + 1) != "of":
-                out.append((word.at, size))
-        at += 1
-    return out
-
-
-def _numbered(found: tuple[Token, ...], at: int) -> tuple[str, int] | None:
-    word = found[at]
-    if word.low in ("half", "quarter"):
-        step = at + 1 + (_low(found, at + 1) == "-")
-        unit = _low(found, step).removesuffix("s")
-        if unit not in ("pint", "gallon", "litre", "liter"):
-            return None
-        if unit == "gallon":
-            return (_LARGER, step + 1)
-        if unit in ("litre", "liter"):
-            return ("500ml" if word.low == "half" else "250ml", step + 1)
-        return (f"{word.low}-pint", step + 1)
-    try:
-        read = amount_at(found, at)
-    except AmountError:
-        return None
-    if read is None or read.amount.unit == "each":
-        return None
-    amount, to = read
-    joined = any(item.text == "-" for item in found[at:to]) or "/" in found[at].text
-    behind = [item.low for item in found[to : to + 3]] + ([found[to - 1].low] if to else [])
-    jarred = any(low in _JARS for low in behind)
-    if amount.unit in ("pint", "quart"):
-        # “7 pints” are seven jars; “2-quart jars” and “1 1/2 pint jars” are one size.
-        if joined or (amount.low % 1 and jarred):
-            return _sized(amount.high, amount.unit), to
-        return amount.unit, to
-    if amount.unit in ("oz", "fl oz", "ml", "l", "gallon", "cl") and jarred:
-        size = _sized(amount.high, amount.unit)
-        return (size, to) if size else None
-    return None
 
 
 def note(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, in_process: bool) -> bool:
@@ -219,6 +119,9 @@ def _about_canner(clauses: Sequence[Clause]) -> bool:
     return False
 
 
+_A_DAY: Final = 12 * 60
+
+
 def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, jars: list[tuple[int, str]]) -> None:
     """`Process pints 10 minutes and quarts 15 minutes`: each figure takes the jars named since the last figure, else those right behind it."""
     found = tokens(settled(sentence))
@@ -234,7 +137,10 @@ def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: No
             and bool({"add", "adding", "plus"} & set(clause.lows))
         )
         heights_apply = heights_apply and not added
-        if resting or added or ("wash" in clause.groups and "process" not in clause.groups):
+        again = {"within", "reprocess", "reprocessed"} & set(clause.lows) and any(
+            f.low >= _A_DAY for f in clause.figures if f.measure == "minutes"
+        )
+        if resting or added or again or ("wash" in clause.groups and "process" not in clause.groups):
             continue
         figures += [(figure, clause) for figure in clause.figures if figure.measure == "minutes"]
     places = [(found[figure.at].at, figure, clause) for figure, clause in figures]
@@ -259,7 +165,7 @@ def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: No
         height = near[0] if near and heights_apply else None
         feet = None
         if height is not None:
-            above = _low(found, height.at - 1) in ("above", "over") or _low(found, height.at - 2) in ("above", "over")
+            above = low_at(found, height.at - 1) in ("above", "over") or low_at(found, height.at - 2) in ("above", "over")
             feet = height.high + 1 if above else height.high
         for size in [*mine] or [None]:  # type: ignore[list-item]
             notes.minutes.append(SaidMinutes(line, figure.low, size, feet))
@@ -326,11 +232,18 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     acts, lows, things = clause.groups, set(clause.lows), clause.things
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
-    if "puree" in acts or ("mince" in acts and {"mincer", "through"} & lows):
+    chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
+    if ("puree" in acts and not chunky) or ("mince" in acts and {"mincer", "through"} & lows):
         shape.append((line, "pureed"))
     citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
     juicy = lows & {"juice", "juices"} or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)
-    if acts & {"drain", "strain", "discard"} and juicy and not citrus and not lows & {"seeds", "skins", "canned", "tinned"}:
+    if (
+        acts & {"drain", "strain", "discard"}
+        and juicy
+        and not citrus
+        and not lows & {"seeds", "skins", "canned", "tinned"}
+        and "serve" not in clause.around
+    ):
         shape.append((line, "drained"))
     thick = (
         "thick" in clause.states

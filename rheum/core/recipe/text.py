@@ -16,11 +16,12 @@ from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.heard import Listed
 from rheum.core.recipe.hearing import hear
+from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.line_words import plain_line, strip_bullet
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
-from rheum.core.recipe.said import Notes, jars_named, note
+from rheum.core.recipe.said import Notes, note
 
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400

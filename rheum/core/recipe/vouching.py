@@ -33,6 +33,8 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
     groups = {act.group for act in acts} - {"tell"}
     if groups and (groups <= _BESIDE or (groups == {"use"} and not things)):
         strange = [(word, sort) for word, sort in strange if sort not in ("plain", "state", "measure")]
+    if clause.acts and not groups and not clause.figures and not things & {"jar", "lid", "canner", "space", "acid", "water", "brine"}:
+        strange = [(word, sort) for word, sort in strange if sort != "plain"]  # told of, and nothing done
     loads = {"batch", "batches", "load", "loads", "rounds", "goes"} & set(clause.lows)
     bare = [
         figure
@@ -58,7 +60,7 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         and not acts
     ):
         return Heard("composition", "What this says of the acid was not understood. Use it as listed.")
-    if "omit" in unsafe and things & {"mix"}:
+    if "omit" in unsafe and things & {"mix"} and not clause.foods:
         return Heard("composition", "What is left out here was not understood.")
     if (
         any(f.measure == "minutes" for f in clause.figures)
@@ -89,12 +91,18 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         and ("overnight" in clause.lows or any(f.measure == "minutes" and f.high > _REST_MINUTES for f in clause.figures))
     ):
         return Heard("process", "Rheum does not vouch for this sentence.")
-    if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & set(clause.lows):
+    if (
+        clause.when in ("until", "till")
+        and not {"catch", "catches", "resistance", "resist"} & set(clause.lows)
+        and {"like", "feel", "want", "please", "fancy"} & set(clause.lows)
+    ):
         return Heard("process", "Rheum does not vouch for this sentence.")
     if "blanch" in clause.groups and "mix" in things and "jars-around" in around:
         return Heard("process", "Rheum does not vouch for this sentence.")
     if not (strange or bare or loaded or unsafe):
         return Heard("vouched")
+    if not (strange or bare or unsafe) and set(loaded) <= {"unsound", "frozen", "bruised"} and not groups & _COMPOSING:
+        return Heard("process", "Rheum does not vouch for this sentence.")  # told of, and nothing put in
     composing = not acts or any(act.group in _COMPOSING | {"tell"} for act in acts)
     said = strange[0][0] if strange else ""
     why = f"What “{said}” means here was not understood." if said else "Rheum does not vouch for this sentence."
@@ -113,6 +121,8 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
 _REST_MINUTES: Final = 6.0
 
 
+# What tested formulas put up whole.
+_WHOLE: Final = ("okra", "green-bean", "asparagus", "pearl-onion", "mushroom", "garlic", "cranberr")
 _LOADED: Final = frozenset(
     "more part any weak unsound bruised cold whole tinned unsealed fizzy frozen short brim oneself instead sooner unpeeled unsalted big other".split()
 )
@@ -121,10 +131,16 @@ _LOADED: Final = frozenset(
 def _let(state: str, clause: Clause, things: set[str]) -> bool:
     """Whether a state that may change everything changes nothing here: a little salt, more spice, cold water to wash in."""
     acts = clause.groups
+    if state == "part" and acts == {"combine"} and "brine" in things and clause.foods and "hot" in clause.lows:
+        return True  # “mix the mustard with a little of the hot liquid”
+    if state == "part" and {"each", "every"} & set(clause.lows) and not clause.figures and not things & {"acid", "brine", "water"}:
+        return True  # “a garlic clove and some dill in each one”
     if state == "part" and "rest-around" in clause.around and acts & {"put", "combine", "boil", "heat"}:
         return True
     if state == "part" and {"fewer", "less"} & set(clause.lows) and not things & {"acid", "brine"}:
         return True
+    if state == "more" and acts & {"leave", "stand"} and any(f.measure == "minutes" for f in clause.figures):
+        return all(f.high <= _REST_MINUTES for f in clause.figures if f.measure == "minutes")
     if state == "more" and "space" in things and "brine" in things:
         return True  # topped up to the headspace
     if state in ("more", "part", "other", "rest") and "canner-around" in clause.around and not things & {"jar", "food", "group"}:
@@ -176,6 +192,14 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         )
     if state == "any" and acts <= {"tell"} and things & {"fridge"} and "acid" not in things:
         return True
+    if state == "weak" and not things & {"acid", "brine"} and "low" in clause.lows and acts <= {"tell"}:
+        return True  # “beets are a low-acid vegetable”
+    if state == "instead" and {"lime", "lemon"} <= {word for food in clause.foods for word in words_of(food.word)}:
+        return True
+    if state == "any" and things & {"fridge"} and {"seal", "sealed"} & set(clause.lows):
+        return True
+    if state == "any" and clause.when in ("if", "when") and "kept-cold" in clause.around:
+        return True
     if state == "any" and clause.states.get("unsealed") is not None and things & {"fridge"}:
         return True
     if state == "any":
@@ -184,13 +208,23 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         ) and not things & {"acid"}
     if state == "frozen":
         return bool(acts) and not acts & {"fill"}
+    if (
+        state == "whole"
+        and clause.foods
+        and all(food.ingredient is not None and food.ingredient.id.startswith(_WHOLE) for food in clause.foods)
+    ):
+        return True
     if state == "whole":
         return not acts & {"leave", "fill", "store"} or "spice" in things
     if state == "unsealed" and {"refrigerate", "refrigerated"} & set(clause.lows):
         return True
+    if state == "sooner" and acts == {"boil"} and not things & {"jar", "canner", "water"}:
+        return True  # “as soon as it boils ladle it over”
     if state == "sooner" and "time" in acts and not acts & {"lift", "process"}:
         return True  # “count the minutes once …”
     if state == "unsealed" and clause.when in ("if", "when") and "kept-cold" in clause.around:
+        return True
+    if state == "fizzy" and clause.when in ("until", "till") and {"stop", "stops", "stopped"} & set(clause.lows):
         return True
     if state in ("fizzy", "unsealed", "unsound", "bruised"):
         return bool(acts & {"discard", "trim", "check", "lift", "cut"}) or "fridge" in things
@@ -222,13 +256,21 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
     if group == "put" and "acid" in bare and "canner-around" in clause.around and not bare & {"jar", "food"}:
         bare -= {"acid"}
     if group == "scare":
-        return not clause.groups & KITCHEN
+        return not (clause.groups - {"scare"}) & KITCHEN
     if (
         group == "increase"
         and {"recipe", "batch", "quantities", "quantity"} & set(clause.lows)
         and not things & {"food", "acid", "water", "brine", "group"}
     ):
         return True
+    if group == "lift" and "brine" in bare and "cooked-around" in clause.around:
+        bare -= {"brine"}  # “drain and press to remove the liquid”
+    if group == "replace" and spice_alone(clause, things):
+        return True
+    if group == "replace" and clause.foods and not things & {"acid", "water", "brine", "group"}:
+        return all(food.ingredient is not None and food.ingredient.klass == "pepper" for food in clause.foods if not food.negated)
+    if group == "simmer" and "canner" in bare and {"bring", "brought"} & set(clause.lows):
+        return True  # “bring the canner to a simmer”
     if table is None:
         return False
     if clause.each:

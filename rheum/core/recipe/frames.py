@@ -1,0 +1,188 @@
+"""Whether a clause about the process says, beside its acts and things, only what tested methods say there: frames of an act, its things and
+the words that tell when, how long, how hard and how warm (reference/frames.toml)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+from rheum.core.facts.ingredients import stem
+from rheum.core.facts.lexicon import Frame, Frames
+from rheum.core.recipe.clauses import Clause
+
+# What makes a clause one about the process.
+OF_PROCESS: Final = frozenset({"jar", "lid", "canner", "space", "rim", "clock", "altitude", "oven", "wax", "mould", "bubble"})
+_ACTS: Final = frozenset({"close", "process", "time", "off"})
+_COMPOSED: Final = frozenset({"food", "spice", "spices", "group", "acid", "bag-of", "part-of"})
+# How long something is done is said of these acts; elsewhere minutes say how long the canner boils.
+_TIMED: Final = frozenset(
+    "process boil time stand leave simmer heat blanch off fry roast bake wash store check combine put cover drain".split()
+)
+_IN_WATER: Final = frozenset({"put", "cover", "stand", "store", "leave"})
+# How long jars rest in the canner once the heat is off, with a minute's grace (USDA Guide 1, from memory).
+_REST: Final = 6.0
+_LEFT: Final = frozenset({"cool", "chill", "rest", "sit", "stand"})
+# Things of which any frame may speak.
+_ANY_THING: Final = frozenset({"citrus", "food-not-tinned", "dish", "salt-water", "cook-water", "freezer", "vessel", "growler"})
+_ROASTED: Final = frozenset({"roast", "bake"})
+
+
+def words_said(clause: Clause) -> set[str]:
+    """Every word of a clause, as it stands and without its plural ending."""
+    return set(clause.lows) | {stem(low) for low in clause.lows}
+
+
+def doing(clause: Clause) -> set[str]:
+    """The acts of a clause but those of telling; “let them cool” is standing."""
+    done = clause.groups - {"tell"}
+    if not done and any(act.word in ("let", "lets", "allow") for act in clause.acts) and _LEFT & set(clause.lows):
+        return {"stand"}
+    return done
+
+
+def is_process(clauses: Sequence[Clause]) -> bool:
+    """Whether any clause of a sentence names what the process is done with."""
+    return any(clause.things & OF_PROCESS or clause.groups & _ACTS for clause in clauses)
+
+
+def _of_process(clause: Clause, things: set[str], process: bool) -> bool:
+    """Whether a clause is about the process: jars, lids, the canner, its water and its minutes. `process`: its sentence is."""
+    acts = clause.groups | clause.forbidden
+    if acts & _ROASTED:
+        things = things - {"oven"}
+    if things & OF_PROCESS or acts & _ACTS or (things >= {"mix", "in-water"} and not things & _COMPOSED):
+        return True
+    if things & _COMPOSED:
+        return False
+    if ("boil" in acts and not things & {"brine", "mix"}) or ("brine" in things and "cold" in clause.states):
+        return True
+    return bool(things & {"mix", "water", "in-water", "brine", "heat-of"} or not things) and process
+
+
+def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[str], *, process: bool) -> str:
+    """The word by which a clause is more or less than tested methods say; "" for none. `things` are those of the clause by the names of rows,
+    `said` all words of its sentence, `process` whether the sentence is about the process."""
+    lows = words_said(clause)
+    if word := _of_any(clause, things, frames, lows):
+        return word
+    if not _of_process(clause, things, process):
+        return ""
+    return (
+        _forbidden(clause, things, frames, lows, said=said)
+        or _minutes(clause, things, lows, said)
+        or _stated(clause, things, frames, lows, said=said)
+        or _told(clause, things, frames, lows, said=said)
+    )
+
+
+def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str]) -> str:
+    """What no clause may say, whatever it is about: minutes that are enough, dirt left on, an acid put off, food above the brine."""
+    minutes = any(figure.measure == "minutes" for figure in clause.figures)
+    only_told = clause.groups <= {"tell", "use"} and bool(clause.acts)
+    altitude = any(figure.measure == "altitude" for figure in clause.figures)
+    if (
+        minutes
+        and only_told
+        and not altitude
+        and (frames.group["enough"] & lows or not (things or {"takes", "take", "wait", "rest"} & lows))
+    ):
+        return "minutes"
+    if "all" in lows and {"need", "takes"} & lows and not clause.foods:
+        return "all"
+    if "wash" in clause.forbidden and clause.foods:
+        return "wash"
+    if clause.neg and not clause.acts and clause.lows[-1:] == ["dont"]:
+        return "dont"
+    if "omit" in clause.groups and clause.groups & {"boil", "process", "close", "time", "wash"}:
+        return "leave out"
+    if things & {"acid", "brine"} and clause.groups <= {"tell", "put", "fill"} and frames.group["put-off"] & lows:
+        return "later"
+    if "brine" in things and clause.foods and not clause.neg and frames.group["out-of-brine"] & lows:
+        return "above"
+    return ""
+
+
+def _forbidden(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
+    """An act that tested methods ask for, and that a clause forbids or calls needless."""
+    fact = frames.group["fact"] & lows
+    for act in clause.acts:
+        if not act.negated or frames.group["no-canner"] & lows:
+            continue  # “do not use an oven to process”
+        if act.word == "seal" and things & {"jar", "lid", "mix"} and fact:
+            continue  # “a jar that did not seal”
+        if (act.word == "boiling" and "hot" in said) or (clause.when == "if" and act.form == "ed"):
+            continue  # “in hot, not boiling, water”; “if they are not covered”
+        group = "wait" if act.word.startswith("wait") else "free" if "bubble" in things else act.group
+        if group == "boil" and "lid" in lows and things & {"mix", "jar"}:
+            return act.word
+        if group in frames.required and not frames.required[group] & (lows | {clause.when}):
+            return act.word
+    if clause.neg and "altitude" in things and not any(figure.measure == "altitude" for figure in clause.figures):
+        return "no"
+    if any(act.word == "sealing" for act in clause.acts) and {"do", "does", "did"} & lows:
+        return "sealing"
+    if clause.states.get("instead") is False and things & {"lid", "canner"}:
+        return "instead"
+    return "no" if clause.lacks and not clause.acts and clause.without & {"canner", "lid", "rim"} else ""
+
+
+def _minutes(clause: Clause, things: set[str], lows: set[str], said: set[str]) -> str:
+    """Minutes of anything but what tested methods time."""
+    done = doing(clause)
+    timed = any(figure.measure == "minutes" for figure in clause.figures) or "minute" in lows
+    altitude = "altitude" in things or any(figure.measure == "altitude" for figure in clause.figures)
+    waited = {"rest", "wait", "after", "until"} & (lows | {clause.when})
+    if timed and clause.acts and not (altitude or "canner" in things or done & _TIMED or waited):
+        return "minutes"
+    bathed = done and done <= _IN_WATER and things & {"water", "in-water", "canner"} and {"jar", "jars"} & said and "boiling" not in lows
+    if bathed and any(figure.high > _REST for figure in clause.figures if figure.measure == "minutes"):
+        return "minutes"
+    if not done and "part" in clause.states and {"time", "minute"} & lows:
+        return "time"
+    return ""
+
+
+def _stated(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
+    """What is said of things, and puts at ease or leaves open: “works just as well”, “for however long”, “hot jars in the refrigerator”."""
+    done = doing(clause)
+    if loose := frames.group["indefinite"] & lows:
+        return sorted(loose)[0]
+    cold = bool(frames.reassuring_unless & said)
+    if "mould" in things and "praise" in clause.states and not cold and "discard" not in done:
+        return "good"
+    if "oven" in things and not done:
+        return "oven"
+    if {"jar", "fridge"} <= things and "hot" in lows:
+        return "fridge"
+    if "store" in done and {"open", "opened"} & lows and not said & frames.group["cold-place"]:
+        return "open"
+    stated = any(act.word in ("is", "are", "was", "were") for act in clause.acts)
+    eased = frames.reassuring & lows
+    if eased and (not done or stated or "mould" in things) and not cold and not {"hold", "holds", "fit", "fits"} & lows:
+        return sorted(eased)[0]
+    if not done:
+        return "cold" if "brine" in things and "cold" in clause.states and not clause.neg else ""
+    if done & {"stand", "leave"} and "canner" in things and "rack" not in lows and lows & frames.group["long"]:
+        return "overnight"
+    return "off" if "leave" in done and "lid" in things and {"off", "loose", "open"} & lows else ""
+
+
+def _fits(frame: Frame, act: str, things: set[str], said: set[str]) -> bool:
+    """Whether a frame holds of an act: it is one of its acts, all things that matter are among its things, and a word it needs is said."""
+    return act in frame.act and things <= frame.thing and (not frame.word or bool(frame.word & said))
+
+
+def _told(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
+    """The act that no frame has, or a telling word that the frames of an act do not allow."""
+    done = doing(clause)
+    telling = frames.telling & (lows - {act.word for act in clause.acts})
+    if clause.neg and "close" in done:
+        telling -= {"too", "tight", "tightly", "hard"}  # “not too tight”
+    named = things - _ANY_THING - ({"oven"} if done & _ROASTED else set())
+    left: set[str] = set()
+    for act in sorted(done):
+        fitting = [frame for frame in frames.frames if _fits(frame, act, named, said)]
+        if not fitting:
+            return next((one.word for one in clause.acts if one.group == act), act)
+        left |= telling.difference(*(frame.words for frame in fitting))
+    return sorted(left)[0] if left else ""

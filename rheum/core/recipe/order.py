@@ -1,0 +1,185 @@
+"""Whether a sentence about the process has an order or a condition that tested methods do not have: jars that stand before they are boiled,
+minutes counted from anything but the boil, a jar that did not seal put away with the others. Its words: reference/frames.toml, `group`."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from rheum.core.facts.lexicon import Frames
+from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.frames import OF_PROCESS, doing, words_said
+
+_IF: Final = ("if", "when")
+_AFTER: Final = ("when", "as", "once", "after", "from")
+
+
+@dataclass(frozen=True)
+class _Hung:
+    """A clause with what it hangs on: the clauses of its sentence, those that command, what they do, all words said."""
+
+    clause: Clause
+    lows: set[str]
+    before: Clause | None
+    clauses: Sequence[Clause]
+    main: tuple[Clause, ...]
+    done: set[str]
+    said: set[str]
+    frames: Frames
+
+    def has(self, group: str) -> bool:
+        """Whether a word of a group stands in the clause."""
+        return bool(self.frames.group[group] & self.lows)
+
+    def kept_cold(self) -> bool:
+        """Whether the sentence sends to the refrigerator, throws away or processes again."""
+        return bool(self.frames.group["kept-cold"] & self.said)
+
+    def main_words(self) -> set[str]:
+        """Every word of the clauses that command."""
+        return set().union(*(words_said(other) for other in self.main))
+
+
+def _stands_first(it: _Hung) -> str:
+    """Filled jars that stand before they are closed or boiled."""
+    waits = it.clause.groups & {"process", "boil", "close"} or "canner" in it.clause.things
+    filled = any(other.things & {"jar", "lid", "mix"} for other in it.main)
+    return "before" if it.clause.when == "before" and waits and filled and it.done & {"stand", "leave", "store"} else ""
+
+
+def _not_sealed(it: _Hung) -> str:
+    """A jar that did not seal, and is closed again or put away warm."""
+    clause, lows = it.clause, it.lows
+    if clause.when not in ("", "if", "when", "that", "which") or not clause.things & {"jar", "lid", "mix"}:
+        return ""
+    fact = it.has("fact") or {"that", "dont"} <= lows
+    failed = "store" in clause.groups and it.has("fails")
+    failed = failed or (fact and len(lows) > _BARE_FACT and any(act.negated and act.word.startswith("seal") for act in clause.acts))
+    failed = failed or (clause.when in _IF and it.has("unsealed"))
+    acted = set().union(*(doing(other) for other in it.clauses)) - {"check", "strain"}
+    if not failed or not (acted or "shelf" in clause.things):
+        return ""
+    rest = [other for other in it.clauses if other is not clause] or [clause]
+    return "" if it.kept_cold() and not any("close" in other.groups for other in rest) else "seal"
+
+
+_BARE_FACT: Final = 3
+
+
+def _leaks(it: _Hung) -> str:
+    """A jar that leaks or stands open, and is neither thrown out nor kept cold."""
+    leaking = it.clause.states.get("unsealed") is False or it.lows & {"leaking", "leaky"}
+    return "leak" if leaking and not it.kept_cold() and not it.said & {"clean", "check"} else ""
+
+
+def _opened(it: _Hung) -> str:
+    """A jar opened to be topped up or closed again."""
+    opened = "open" in it.clause.lows and not it.clause.neg and it.clause.things & {"jar", "mix"}
+    filled = any(other.groups & {"put", "fill", "close"} for other in it.clauses)
+    cold = it.frames.group["kept-cold"] - {"open", "opened"}
+    return "open" if opened and filled and not it.said & cold else ""
+
+
+def _boiled_until(it: _Hung) -> str:
+    """Jars boiled until anything but the end of the time."""
+    before = it.before
+    boiled = before is not None and before.groups & {"boil", "process"} and (before.things & {"jar", "canner"} or "only" in before.lows)
+    looks = it.lows & {"look", "seem", "feel"}
+    awaited = boiled and it.clause.when in ("until", "till") and not it.clause.foods
+    return it.clause.when if awaited and (not it.has("over") or looks) else ""
+
+
+def _closed_cold(it: _Hung) -> str:
+    """Lids put on what is cold."""
+    closed = any("close" in other.groups or ("lid" in other.things and other.groups <= {"put", "cover"}) for other in it.main)
+    cold = "cold" in it.clause.states or it.lows & {"cool", "cooled", "cold"}
+    other_work = any(other.groups & {"lift", "check", "discard", "wash", "free"} for other in it.main)
+    awaited = it.clause.when in ("when", "once", "until", "till", "after")
+    return it.clause.when if closed and awaited and cold and not other_work else ""
+
+
+def _whenever(it: _Hung) -> str:
+    """Boiled, filled or closed at any time."""
+    return it.clause.when if it.clause.when == "whenever" and it.done & {"process", "boil", "fill", "close", "put", "cover", "time"} else ""
+
+
+def _spoilt(it: _Hung) -> str:
+    """A sign of spoilage, and the food is kept."""
+    if not it.clause.things & {"mould"} or it.clause.when not in _IF:
+        return ""
+    good = any("praise" in other.states or words_said(other) & {"fine", "good", "ok", "okay"} for other in it.main)
+    thrown = any("discard" in other.groups for other in it.clauses)
+    kept = not it.lows & {"foam", "scum"} and not it.kept_cold() and not it.said & it.frames.group["not-eaten"]
+    return it.clause.when if kept or (good and not thrown) else ""
+
+
+def _topped_up_after(it: _Hung) -> str:
+    """Jars filled or closed again when they have been processed."""
+    out = it.lows & {"out", "cool", "cooled", "processed", "canner"}
+    filled = any(other.groups & {"fill", "close"} and other.things & {"mix", "jar", "lid"} for other in it.main)
+    return "after" if it.clause.when == "after" and out and filled else ""
+
+
+def _counted_from(it: _Hung) -> str:
+    """Minutes counted from anything but the boil."""
+    counted = it.clause.when in _AFTER and any("time" in other.groups for other in it.main)
+    boils = any("boil" in other.groups or {"boiling", "boil"} & set(other.lows) for other in it.clauses) or "simmer" in it.lows
+    boils = boils or bool(it.said & {"column", "atmospheric"})  # a steam canner is timed from a full column of steam
+    return it.clause.when if counted and not boils else ""
+
+
+def _no_matter(it: _Hung) -> str:
+    """What is said not to matter of jars, brine and canner."""
+    about = any(other.things & (OF_PROCESS | {"brine"}) for other in it.clauses)
+    return "matter" if it.has("unimportant") and it.clause.neg and about else ""
+
+
+def _lifted_when(it: _Hung) -> str:
+    """Jars lifted out at anything but the end of the time."""
+    lifted = any("lift" in other.groups and "jar" in other.things for other in it.main)
+    timed = it.has("over") or "time" in it.clause.groups or any(figure.measure == "minutes" for figure in it.clause.figures)
+    return it.clause.when if lifted and it.clause.when in ("when", "once", "as") and it.clause.acts and not timed else ""
+
+
+def _pinged(it: _Hung) -> str:
+    """The sound of a lid taken for the end of the time."""
+    ended = it.done & {"lift", "off"} or it.main_words() & {"done", "finished", "ready"}
+    return it.clause.when if it.has("ping") and it.clause.when in ("if", "when", "once", "until", "as") and ended else ""
+
+
+def _boil_lost(it: _Hung) -> str:
+    """The boil lost, and the minutes not begun again."""
+    lost = it.clause.when in _IF and it.has("stops") and ("boil" in it.clause.groups or "boiling" in it.lows)
+    return it.clause.when if lost and not it.main_words() & it.frames.group["begun-again"] else ""
+
+
+_ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
+    _stands_first,
+    _not_sealed,
+    _leaks,
+    _opened,
+    _boiled_until,
+    _closed_cold,
+    _whenever,
+    _spoilt,
+    _topped_up_after,
+    _counted_from,
+    _no_matter,
+    _lifted_when,
+    _pinged,
+    _boil_lost,
+)
+
+
+def against_order(clauses: Sequence[Clause], frames: Frames) -> str:
+    """The word of an order or a condition that tested methods do not have; "" for none."""
+    said: set[str] = set().union(*(words_said(clause) for clause in clauses))
+    for index, clause in enumerate(clauses):
+        main = tuple(other for other in clauses if other is not clause and not other.when)
+        done: set[str] = set().union(*(doing(other) for other in main))
+        it = _Hung(clause, words_said(clause), clauses[index - 1] if index else None, clauses, main, done, said, frames)
+        for rule in _ORDERS:
+            if word := rule(it):
+                return word
+    return ""
