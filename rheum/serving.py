@@ -14,6 +14,8 @@ from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
 from rheum.demo import make_demo
+from rheum.devices.clock import machine_moment
+from rheum.judging_again import judge_again_beside
 from rheum.store.database import Kind, StoreError, default_data, open_data
 from rheum.store.lock import held
 
@@ -61,6 +63,7 @@ def _run(arguments: argparse.Namespace, kind: Kind, path: Path, hosts: tuple[str
         if name not in ("127.0.0.1", "localhost"):
             print(f"For the phone on the kitchen's network: http://{name}:{arguments.port}", flush=True)
     print("Stop it with Ctrl-C; nothing is lost.", flush=True)
+    judge_again_beside(path, machine_moment().at)
     try:
         server.run()
     except KeyboardInterrupt:

@@ -22,6 +22,7 @@ from rheum.api.shapes import (
     RecipeText,
     RecipeView,
     SaidKinds,
+    SecondLooks,
     SheetView,
     ShelfView,
     StockView,
@@ -53,6 +54,10 @@ class VerdictOut(Out[Verdict]):
 
 
 class SaidKindsOut(Out[SaidKinds]):
+    pass
+
+
+class SecondLooksOut(Out[SecondLooks]):
     pass
 
 

@@ -12,7 +12,7 @@ from pydantic_core import PydanticSerializationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
-from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, shelf, stock
+from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, second_looks, shelf, stock
 from rheum.api.problems import of_database, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
 from rheum.core.measures.refused import Refused
@@ -40,6 +40,7 @@ def create_app(setup: Setup) -> APIFlask:
         stock.blueprint,
         making.blueprint,
         scale.blueprint,
+        second_looks.blueprint,
         pages.blueprint,
     ):
         app.register_blueprint(blueprint)

@@ -20,6 +20,7 @@ from rheum.core.facts.jars import JAR_WORD
 from rheum.core.facts.library import Library
 from rheum.core.judging.check import judge_if_read
 from rheum.core.judging.process import process_for
+from rheum.core.judging.stricter import Answer, answer_of
 from rheum.core.matching.profile import SHOWN_PRODUCE, main_produce
 from rheum.core.measures.saying import listed
 from rheum.core.recipe.text import read_recipe
@@ -30,6 +31,7 @@ from rheum.formats.recipe_json import recipe_text_of
 from rheum.formats.written_recipe import ENDING, MEDIA, write_recipe
 from rheum.store import kitchen as kitchens
 from rheum.store import recipes as stored
+from rheum.store import second_looks
 
 blueprint = APIBlueprint("recipes", __name__, tag="Recipes")
 
@@ -116,9 +118,11 @@ def keep(asked: RecipeIn) -> RecipeView:
     library = kitchen_library()
     title = read_recipe(asked.text, library.catalogue).title
     settings = {key: value for key in ("jar", "method", "formula_id") if (value := getattr(asked, key)) is not None}
-    return _view(
-        stored.keep(connection(), asked.id, title=title, text=asked.text, origin=asked.origin, settings=settings, now=now()), library
-    )
+    kept = stored.keep(connection(), asked.id, title=title, text=asked.text, origin=asked.origin, settings=settings, now=now())
+    judged = judge_if_read(kept.text, settings_kept(kept), library)
+    answer = answer_of(judged.verdict if judged else None)
+    second_looks.remember(connection(), "recipe", kept.id, Answer(answer.destination))
+    return _view(kept, library)
 
 
 @blueprint.get("/api/recipes/<recipe_id>")

@@ -235,6 +235,12 @@ class SaidKindIn(_Request):
     food: str = Field(max_length=60)
 
 
+class SeenIn(_Request):
+    """Which of the stricter answers were seen."""
+
+    ids: list[int] = Field(max_length=200)
+
+
 class RecipeFileIn(_Request):
     """A file that a person brings: its name and its content as text."""
 

@@ -18,6 +18,7 @@ from rheum.core.making.stock import Stock
 from rheum.core.measures.units import Family
 from rheum.core.revising.entering import Refusal, TwiceLine
 from rheum.formats.sheet_page import Drawn
+from rheum.store.second_looks import SecondLook
 
 
 @dataclass(frozen=True)
@@ -119,6 +120,13 @@ class SaidKind:
 @dataclass(frozen=True)
 class SaidKinds:
     said: tuple[SaidKind, ...]
+
+
+@dataclass(frozen=True)
+class SecondLooks:
+    """Stricter answers of a later judge than the one before, the newest first, seen and unseen."""
+
+    looks: tuple[SecondLook, ...]
 
 
 @dataclass(frozen=True)

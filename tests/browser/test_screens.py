@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import threading
+from datetime import datetime, timezone
 
 import pytest
 from playwright.sync_api import Error, Route, expect
@@ -12,6 +13,9 @@ from waitress import create_server
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
+from rheum.core.judging.stricter import Stricter
+from rheum.store import second_looks
+from rheum.store.database import connect
 from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
 from tests.conftest import MovableClock, Running
 
@@ -133,3 +137,21 @@ def test_a_failed_jar_found_late_says_so(demo_server: Running, open_page: Opener
     page.get_by_role("button", name="Jar 1 not sealed").click()
     expect(page.get_by_role("alert")).to_contain_text("more than 24 hours")
     assert serious_faults(page) == []
+
+
+def test_a_stricter_answer_is_told_once_and_never_over_the_clock(demo_server: Running, open_page: Opener) -> None:
+    with contextlib.closing(connect(demo_server.database)) as connection:
+        found = Stricter("It was judged for the shelf; today it would be for the refrigerator.", "“Oat milk” is thin.")
+        second_looks.tell(connection, "placement", "oat milk", "oat milk", found=found, now=datetime.now(timezone.utc))
+    page = open_page(f"{demo_server.url}/kitchen")
+    told = page.get_by_role("region", name="Judged again")
+    expect(told).to_contain_text("Ingredient placed here “oat milk”")
+    page.goto(f"{demo_server.url}/stove/demo-0012")
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    expect(told).to_have_count(0)
+    page.goto(f"{demo_server.url}/shelf")
+    told.get_by_role("button", name="I have read it").click()
+    expect(told).to_have_count(0)
+    page.reload()
+    expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
+    expect(told).to_have_count(0)

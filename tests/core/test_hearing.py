@@ -23,6 +23,7 @@ from rheum.core.judging.check import Judged, judge
 from rheum.core.judging.codes import CODES
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe import hearing
+from rheum.core.recipe.changes import apply_changes
 from rheum.core.recipe.writing import formula_text, steps_text
 from rheum.reference.loading import library
 from rheum.reference.words import shipped
@@ -302,3 +303,26 @@ def test_no_pattern_of_the_package_can_take_more_than_linear_time() -> None:
             if isinstance(thing, re.Pattern) and _unbounded(sre.parse(thing.pattern, thing.flags & ~re.UNICODE)) > 1:
                 many.append(f"{module.name}.{name}: {thing.pattern}")
     assert many == []
+
+
+# --- several recipes -------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("at", range(0, len(FORMULAS), 3))
+def test_of_two_recipes_in_one_text_a_press_keeps_either_whole(at: int) -> None:
+    one, other = FORMULAS[at], FORMULAS[(at * 7 + 3) % len(FORMULAS)]
+    text = f"{formula_text(one)}\n\n{formula_text(other)}"
+    judged = heard(text)
+    asked = sorted((found for found in judged.verdict.findings if found.code == "recipes-several"), key=lambda found: found.line or 0)
+    assert judged.verdict.destination != "shelf" and len(asked) == 2
+    for found, formula in zip(asked, (one, other), strict=True):
+        assert found.remedy is not None
+        kept = heard(apply_changes(text, found.remedy.changes)[0]).verdict
+        assert (kept.destination, kept.title, kept.formula and kept.formula.id) == ("shelf", formula.title, formula.id)
+
+
+@pytest.mark.parametrize("formula", FORMULAS, ids=lambda f: f.id)
+def test_one_recipe_is_no_two(formula: Formula) -> None:
+    assert heard(formula_text(formula)).case.recipe.parts == ()
+    twice = formula_text(formula).replace("\nMethod:", "\nFor the jars, first wash them.\n\nMethod:", 1)
+    assert heard(twice).case.recipe.parts == ()

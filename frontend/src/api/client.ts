@@ -21,6 +21,7 @@ export type EventIn = Schemas["EventIn"];
 type Told<E> = E extends { id: string } ? Omit<E, "id"> : never;
 /** A tap before it has its id. */
 export type Tap = Told<EventIn>;
+export type SecondLook = Schemas["SecondLooksOut.SecondLook"];
 export type Change = Schemas["VerdictOut.Change"];
 export type Becoming = Schemas["BecomingOut"];
 export type Comparison = Schemas["ComparisonOut"];
@@ -179,6 +180,8 @@ export const api = {
   compare: (body: Schemas["CompareIn"]) => got(client.POST("/api/compare", { body })),
   placements: () => got(client.GET("/api/placements")),
   place: (name: string, kind: string) => got(client.PUT("/api/placements", { body: { name, kind } })),
+  secondLooks: () => got(client.GET("/api/second-looks")),
+  secondLooksSeen: (ids: number[]) => got(client.POST("/api/second-looks/seen", { body: { ids } })),
   words: () => got(client.GET("/api/words")),
   sayKind: (word: string, food: string) => got(client.PUT("/api/words", { body: { word, food } })),
   unsayKind: (word: string, food: string) =>

@@ -64,6 +64,7 @@ export const useFormulas = () => useKept("formulas", api.formulas);
 export const useRecipes = () => useKept("recipes", api.recipes);
 export const usePlacements = () => useKept("placements", api.placements);
 export const useWords = () => useKept("words", api.words);
+export const useSecondLooks = () => useKept("second-looks", api.secondLooks);
 export const useChoices = () => useKept("choices", api.choices);
 export const useShelf = () => useKept("shelf", api.shelf);
 export const useStock = () => useKept("stock", api.stock);

@@ -1529,6 +1529,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/second-looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every stricter answer, the newest first. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SecondLooksOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-looks/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that some were seen: they are not told again, and stay with what they are about. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["SeenIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SecondLooksOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheet": {
         parameters: {
             query?: never;
@@ -6459,6 +6544,49 @@ export interface components {
         "SaidKindsOut.SaidKinds": {
             /** Said */
             said: components["schemas"]["SaidKindsOut.SaidKind"][];
+        };
+        /** SecondLooksOut */
+        SecondLooksOut: components["schemas"]["SecondLooksOut.SecondLooks"];
+        /**
+         * SecondLook
+         * @description A stricter answer about one thing, when it was found, and whether it was seen.
+         */
+        "SecondLooksOut.SecondLook": {
+            /** Found At */
+            found_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "batch" | "recipe" | "formula" | "placement";
+            /** Says */
+            says: string;
+            /** Seen */
+            seen: boolean;
+            /** Subject */
+            subject: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SecondLooks
+         * @description Stricter answers of a later judge than the one before, the newest first, seen and unseen.
+         */
+        "SecondLooksOut.SecondLooks": {
+            /** Looks */
+            looks: components["schemas"]["SecondLooksOut.SecondLook"][];
+        };
+        /**
+         * SeenIn
+         * @description Which of the stricter answers were seen.
+         */
+        SeenIn: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * SheetIn

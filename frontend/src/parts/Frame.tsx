@@ -3,6 +3,7 @@ import { Box, Flex, Link, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
 import { useKitchen } from "../api/queries";
+import { SecondLooks } from "./SecondLooks";
 
 const PLACES = [
   { to: "/", word: "Bench", path: "M4 18h24v3H4zM6 21h3v8H6zM23 21h3v8h-3zM10 8h9l3 3v7H10z" },
@@ -28,7 +29,10 @@ const PLACES = [
 export function Frame({ children }: { children: ReactNode }) {
   const kitchen = useKitchen().data;
   // Measuring is the Bench's other side.
-  const measuring = useLocation().pathname.startsWith("/measure");
+  const place = useLocation().pathname;
+  const measuring = place.startsWith("/measure");
+  // At the stove nothing pushes the clock aside.
+  const atStove = place.startsWith("/stove/");
   return (
     <Flex minH="100dvh" direction={{ base: "column", md: "row" }}>
       <Link
@@ -66,10 +70,10 @@ export function Frame({ children }: { children: ReactNode }) {
         >
           Rheum
         </Text>
-        {PLACES.map((place) => (
-          <NavLink key={place.to} to={place.to} end={place.to === "/"}>
+        {PLACES.map((screen) => (
+          <NavLink key={screen.to} to={screen.to} end={screen.to === "/"}>
             {({ isActive: here }) => {
-              const isActive = here || (measuring && place.to === "/");
+              const isActive = here || (measuring && screen.to === "/");
               return (
                 <Flex
                   direction="column"
@@ -92,9 +96,9 @@ export function Frame({ children }: { children: ReactNode }) {
                     stroke="currentColor"
                     strokeWidth="0.6"
                   >
-                    <path d={place.path} fillRule="evenodd" />
+                    <path d={screen.path} fillRule="evenodd" />
                   </svg>
-                  {place.word}
+                  {screen.word}
                 </Flex>
               );
             }}
@@ -117,6 +121,7 @@ export function Frame({ children }: { children: ReactNode }) {
         </Text>
       </Flex>
       <Box as="main" id="main" flex="1" minW="0" px={{ base: 4, md: 6 }} py={{ base: 4, md: 5 }} maxW="1500px">
+        {!atStove && <SecondLooks />}
         {children}
       </Box>
     </Flex>

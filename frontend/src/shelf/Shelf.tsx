@@ -3,6 +3,7 @@ import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Jar, ShelfBatch } from "../api/client";
 import { useJars, useShelf } from "../api/queries";
 import { DestinationMark } from "../parts/marks";
+import { SecondLookAt } from "../parts/SecondLooks";
 import { Sentence } from "../parts/Sentence";
 import { dayOf } from "../stove/useServerClock";
 import { ShelfJar } from "./ShelfJar";
@@ -47,6 +48,7 @@ function Group({ batch, jar }: { batch: ShelfBatch; jar: Jar | undefined }) {
           {batch.place === "shelf" && batch.standing === "waiting" ? ` · best before ${dayOf(batch.best_before)}` : ""}
           {batch.place === "shelf" && batch.standing !== "waiting" ? ` · ready from ${dayOf(batch.ready_from)}` : ""}
         </Text>
+        <SecondLookAt kind="batch" subject={batch.batch_id} />
       </Box>
     </Box>
   );

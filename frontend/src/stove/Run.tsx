@@ -6,6 +6,7 @@ import type { Batch, RunAction, RunLoad, Tap as Told } from "../api/client";
 import { useBatch, useJars } from "../api/queries";
 import { JarDrawing } from "../parts/JarDrawing";
 import { mmAndInches } from "../parts/measures";
+import { SecondLookAt } from "../parts/SecondLooks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { BigClock } from "./BigClock";
@@ -285,19 +286,22 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   );
   const takeBack = state.last_tap && <TakeBack tap={state.last_tap} armed={armed} tell={tell} />;
   const top = (
-    <Flex justify="space-between" align="baseline" gap="4" wrap="wrap" mb="2">
-      <Heading as="h1" fontSize={{ base: "md", md: "lg" }} fontWeight="650">
-        {snapshot.title}{" "}
-        <Text as="span" fontWeight="400" color="ink.faint">
-          {snapshot.number}
+    <Box>
+      <Flex justify="space-between" align="baseline" gap="4" wrap="wrap" mb="2">
+        <Heading as="h1" fontSize={{ base: "md", md: "lg" }} fontWeight="650">
+          {snapshot.title}{" "}
+          <Text as="span" fontWeight="400" color="ink.faint">
+            {snapshot.number}
+          </Text>
+        </Heading>
+        <Text fontSize="sm" color="ink.soft">
+          {snapshot.minutes === null
+            ? "for the refrigerator"
+            : `${snapshot.jar_title} jars, ${minutesOf(snapshot)} at ${state.altitude}`}
         </Text>
-      </Heading>
-      <Text fontSize="sm" color="ink.soft">
-        {snapshot.minutes === null
-          ? "for the refrigerator"
-          : `${snapshot.jar_title} jars, ${minutesOf(snapshot)} at ${state.altitude}`}
-      </Text>
-    </Flex>
+      </Flex>
+      <SecondLookAt kind="batch" subject={snapshot.id} />
+    </Box>
   );
   const problems = (
     <>

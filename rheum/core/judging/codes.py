@@ -98,6 +98,7 @@ CODES: Final[dict[str, Code]] = {
     "method-refused": Code("limit", "method", "This does not heat the jar enough to seal it and keep it safe.", GUIDE_1),
     "steam-too-long": Code("limit", "method", "A steam canner can boil dry after 45 min.", STEAM_STUDIES),
     "fermented": Code("limit", "method", "This relies on fermentation for its acid, which Rheum does not cover.", GUIDE_6),
+    "recipes-several": Code("limit", "reading", "Two recipes judged as one would answer for neither.", PICK),
     "line-unread": Code("limit", "reading", "What was not understood cannot be judged.", PICK),
     "formula-inconsistent": Code("limit", "reading", "Two different figures for the same thing: one of them is wrong.", PICK),
     "method-not-vouched": Code(

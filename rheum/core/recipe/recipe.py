@@ -133,6 +133,15 @@ class OutlineLine:
 
 
 @dataclass(frozen=True, slots=True)
+class RecipePart:
+    """One of several recipes in a text: its title, its first and its last line."""
+
+    title: str
+    first: int
+    last: int
+
+
+@dataclass(frozen=True, slots=True)
 class Recipe:
     """A whole recipe as read from text. `source` holds the text line by line, `outline` what each line is."""
 
@@ -146,6 +155,8 @@ class Recipe:
     outline: tuple[OutlineLine, ...] = ()
     # The part that each line plays, by its number from 1; empty lines play none.
     roles: tuple[tuple[int, Role], ...] = ()
+    # Where the text holds several recipes, each of them.
+    parts: tuple[RecipePart, ...] = ()
 
     @property
     def in_jar(self) -> tuple[RecipeLine, ...]:

@@ -22,6 +22,7 @@ from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.said import Notes, note
+from rheum.core.recipe.several import recipes_in
 
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
@@ -89,6 +90,7 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
     return Recipe(
         title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
         source=source, outline=tuple(_outline(block) for block in blocks), roles=tuple((block.number, block.role) for block in blocks),
+        parts=recipes_in(blocks, reader.lines, len(source) - (len(source) > 1 and not source[-1])),
     )  # fmt: skip
 
 

@@ -25,6 +25,19 @@ DISAGREE: Final = AGREE
 _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 
 
+def several(case: Case) -> Iterator[Finding]:
+    """Several recipes in one text: each is shown with a press that keeps it alone. No tolerance. Source: own pick, on the safe side."""
+    parts = case.recipe.parts
+    for number, part in enumerate(parts, start=1):
+        others = [line for line in range(1, parts[-1].last + 1) if not part.first <= line <= part.last]
+        yield finding(
+            "recipes-several",
+            f"Here begins “{part.title}”, recipe {number} of {len(parts)} in this text. Which one is it?",
+            part.first,
+            Remedy(f"Keep “{part.title}” alone.", tuple(Change("remove", line) for line in others)),
+        )
+
+
 def unread(case: Case) -> Iterator[Finding]:
     """What was not understood keeps the jars off the shelf, whatever it is. No tolerance. Source: own pick, on the safe side."""
     for item in case.recipe.unread:

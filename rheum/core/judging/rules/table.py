@@ -45,6 +45,7 @@ CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     processing.minutes,
     processing.steam_cap,
     processing.inconsistent,
+    reading.several,
     reading.unread,
     reading.said_in_prose,
     reading.not_vouched,
