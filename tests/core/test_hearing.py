@@ -326,3 +326,17 @@ def test_one_recipe_is_no_two(formula: Formula) -> None:
     assert heard(formula_text(formula)).case.recipe.parts == ()
     twice = formula_text(formula).replace("\nMethod:", "\nFor the jars, first wash them.\n\nMethod:", 1)
     assert heard(twice).case.recipe.parts == ()
+
+
+def test_a_weight_that_may_be_meant_either_way_counts_as_the_worse_and_is_asked_about_where_it_matters() -> None:
+    text = formula_text(LIBRARY.formulas["pickled-carrots"])
+    listed = next(line for line in text.split("\n") if "carrot" in line and line[0].isdigit())
+    either = text.replace(listed, "3 lb carrots peeled and sliced", 1)
+    judged = heard(either)
+    (asked,) = [found for found in judged.verdict.findings if found.code == "weight-either"]
+    assert judged.verdict.destination != "shelf" and asked.remedy is not None and asked.remedy.instead is not None
+    assert heard(apply_changes(either, asked.remedy.changes)[0]).verdict.destination == "shelf"
+    assert heard(apply_changes(either, asked.remedy.instead.changes)[0]).verdict.destination != "shelf"
+    # Where both ways come to the same nothing is asked.
+    small = text.replace(listed, "2 1/2 lb carrots peeled and sliced", 1)
+    assert not any(found.code == "weight-either" for found in heard(small).verdict.findings)

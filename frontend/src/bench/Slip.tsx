@@ -19,6 +19,13 @@ export function keyOf(list: readonly Finding[], index: number): string {
 const NONE: Verdict["unread"] = [];
 
 /** Remembered: a finding that a new verdict gives again is not drawn again. */
+/** What the press says where “Do it” would not. */
+const PRESS: Record<string, string> = {
+  "line-unread": "It is a note",
+  "weight-either": "As bought",
+  "recipes-several": "Keep this one",
+};
+
 export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; quote?: string }) {
   const toPlace = useVerdict((verdict) => verdict.to_place) ?? [];
   const unread = useVerdict((verdict) => (finding.code === "line-unread" ? verdict.unread : NONE)) ?? NONE;
@@ -83,7 +90,7 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
                     aria-label={`Do it: ${remedy.says}`}
                     onClick={() => applyChanges(remedy.changes, finding.says)}
                   >
-                    {finding.code === "line-unread" ? "It is a note" : "Do it"}
+                    {PRESS[finding.code] ?? "Do it"}
                   </Tap>
                 )}
                 {remedy.instead && remedy.instead.changes.length > 0 && (

@@ -15,7 +15,8 @@ from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.jars import Jar, plain_jar
 from rheum.core.facts.library import Library
 from rheum.core.judging.codes import CODES, LEVELS
-from rheum.core.judging.findings import Finding, destination_of, worst_first
+from rheum.core.judging.findings import Alternative, Finding, Remedy, destination_of, finding, worst_first
+from rheum.core.judging.remedies import replaced
 from rheum.core.judging.rules.reading import ph_of
 from rheum.core.judging.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED
 from rheum.core.judging.summed import sum_up
@@ -29,6 +30,7 @@ from rheum.core.matching.match import match_to
 from rheum.core.matching.measured import Measured, measure, plausible_families
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import Family
+from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 from rheum.core.recipe.writing import formula_text
@@ -88,7 +90,33 @@ def judge_recipe(recipe: Recipe, settings: Settings, library: Library) -> Judged
                 case = _case(meant, settings, library, family=family, formula=formula, lines=lines, near=near)
                 found.append(Judged(sum_up(case, _findings(case)), case))
     strictest = min(found, key=lambda judged: _strictness(judged.verdict))
-    return Judged(replace(strictest.verdict, tied=tuple(tied)), strictest.case)
+    verdict = replace(strictest.verdict, tied=tuple(tied))
+    if asked := _weighed_either_way(strictest, found):
+        verdict = replace(verdict, findings=worst_first([*verdict.findings, *asked]))
+    return Judged(verdict, strictest.case)
+
+
+def _weighed_either_way(strictest: Judged, found: Iterable[Judged]) -> list[Finding]:
+    """A press for each line whose weight may be meant as bought or as prepared, where the verdict hangs on it."""
+    asked = []
+    for at, line in enumerate(strictest.case.recipe.lines):
+        others = [one for one in found if one.case.recipe.lines[at].prepared != line.prepared]
+        if others and max(_strictness(one.verdict) for one in others) > _strictness(strictest.verdict):
+            text = line.text.strip()
+            bare = strip_bullet(text)
+            asked.append(
+                finding(
+                    "weight-either",
+                    f"“{text}” was counted as the weight {'when prepared' if line.prepared else 'as bought'}, which is the worse here. Which is it?",
+                    line.number,
+                    Remedy(
+                        "It was weighed as bought.",
+                        replaced(strictest.case, line, f"{bare} (as bought)"),
+                        Alternative("It was weighed when prepared", replaced(strictest.case, line, f"{bare} (prepared weight)")),
+                    ),
+                )
+            )
+    return asked
 
 
 def ways(recipe: Recipe) -> list[Recipe]:

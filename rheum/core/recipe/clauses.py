@@ -77,6 +77,8 @@ class Clause:
     lacks: bool = False
     neg: bool = False
     around: frozenset[str] = frozenset()
+    # Things that something is done to, in their order: their group, word and place.
+    objects: list[tuple[str, str, int]] = field(default_factory=list)
 
     def acts_before(self, at: int) -> bool:
         """Whether something is done before a place in the sentence."""
@@ -229,6 +231,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             into = False
         elif item.kind == "thing":
             named = True
+            if not into or by == "with":
+                clause.objects.append((item.group, item.low, item.at))
             below = {"below", "under", "beneath", "from", "of", "wipe", "around"} & {one.low for one in held}
             if item.low == "brim" and not negated and not below and not any(one.kind == "figure" for one in held):
                 clause.states["brim"] = False  # “to the very brim”

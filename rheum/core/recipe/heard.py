@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final, Literal, NamedTuple
 
@@ -42,10 +43,9 @@ class Listed:
                     return True
                 if ingredient.role.role == "vinegar" and one.role.role == "vinegar" and (ingredient.acid or (0, 0))[0] >= CANNING_STRENGTH:
                     return True
-                part = any(
-                    named <= (words := frozenset(words_of(name))) and "under" not in words - named for name in (one.name, *one.aliases)
-                )
-                if part and _same_sort(ingredient, one):
+                if any(_part_of(named, name, other=_other_sort(ingredient, one)) for name in (one.name, *one.aliases)) and _same_sort(
+                    ingredient, one
+                ):
                     return True
                 if ingredient.id in _GENERIC and (
                     ingredient.klass == one.klass in ("pepper", "onion", "tomato")
@@ -54,15 +54,28 @@ class Listed:
                     return True
         return False
 
-    def names(self, said: str) -> bool:
-        """Whether every word that a sentence says of a food stands in one listed name or line: “lemon juice” of bottled lemon juice."""
+    def names(self, said: str, named: Ingredient) -> bool:
+        """Whether every word that a sentence says of a food stands in one listed name or line of its sort: “lemon juice” of bottled lemon
+        juice, and not “orange” of an orange pepper."""
         words = words_of(said)
         whole = f" {' '.join(words)} "
         for line in self.lines:
             item = line.ingredient
-            if any(whole in f" {' '.join(words_of(name))} ".replace(" under ", " under") for name in (item.name, *item.aliases, line.text)):
+            names = [f" {' '.join(words_of(name))} ".replace(" under ", " under") for name in (item.name, *item.aliases, line.text)]
+            other = _other_sort(named, item)
+            if _made_of(named, item):
+                continue
+            if any(whole in name and (not other or name.endswith(whole)) for name in names):
                 return True
         return frozenset(words) <= self.title
+
+    def one_says(self, words: Sequence[str], named: Ingredient) -> bool:
+        """Whether all words stand in one listed name or line of a food's sort."""
+        return any(
+            not _made_of(named, line.ingredient)
+            and all(word in own_words(line.ingredient) or word in words_of(line.text) or word in self.title for word in words)
+            for line in self.lines
+        )
 
     def says(self, word: str) -> bool:
         """Whether a word stands in a listed name or in the title: then it names no new food."""
@@ -88,6 +101,25 @@ _GENERIC: Final = frozenset(
 STRANGE: Final = frozenset({"concentrate", "condiment", "dairy", "meat", "nut", "starch"})
 
 
+def _other_sort(named: Ingredient, listed: Ingredient) -> bool:
+    """Whether both are produce of another class: “orange” is a colour of the pepper that is listed, “mango” what “unripe mango” ends in."""
+    return named.role.role == listed.role.role == "produce" and named.klass != listed.klass
+
+
+def _part_of(named: frozenset[str], name: str, *, other: bool) -> bool:
+    """Whether words are a part of a listed name; of another sort of produce only its end."""
+    words = words_of(name)
+    return named <= frozenset(words) and "under" not in frozenset(words) - named and (not other or words[-1] in named)
+
+
+def _made_of(named: Ingredient, listed: Ingredient) -> bool:
+    """Whether what is listed is only made of what is named: celery is not its seed, cider not its vinegar."""
+    seed = listed.role.role == "spice" and named.klass.startswith("vegetable")
+    return seed or (listed.role.acid and named.klass == "fruit-juice")
+
+
 def _same_sort(named: Ingredient, listed: Ingredient) -> bool:
     """“lemon” of listed lemon juice, “pepper” of listed peppercorns: a part of a listed thing; but the paste of a thing is not the thing."""
+    if _made_of(named, listed):
+        return False
     return not (named.klass in STRANGE and listed.klass != named.klass)

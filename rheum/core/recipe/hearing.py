@@ -16,6 +16,7 @@ from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, is_process
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.new_food import new_food_in
+from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
 from rheum.core.recipe.vouching import heard_whole
 
@@ -30,8 +31,16 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     if "canner" in things or (_MEALTIME & set(clause.lows) and {"after", "before", "until"} & {*clause.lows, clause.when}):
         return False
     if acts & {"put", "fill", "use", "combine", "cover", "throw", "increase"}:
-        over = bool(clause.foods) and all(food.into for food in clause.foods) and bool(clause.things & {"mix"}) and "jar" not in things
-        return ("dish" in clause.things and "jar" not in things and all(food.into for food in clause.foods)) or (
+        over = (
+            bool(clause.foods)
+            and all(food.into and food.by != "with" for food in clause.foods)
+            and bool(clause.things & {"mix"})
+            and "jar" not in things
+        )
+        brought = any(group == "dish" for group, _, _ in clause.objects) and not (
+            "with" in clause.lows and {"it", "them", "this", "these"} & set(clause.lows)
+        )
+        return ("dish" in clause.things and not brought and "jar" not in things and all(food.into for food in clause.foods)) or (
             over and all(food.ingredient is None or food.ingredient.klass in _AT_TABLE for food in clause.foods)
         )
     if "serve" in acts or "dish" in clause.things:
@@ -263,6 +272,9 @@ def _hear(
     prose = catalogue.lexicon.prose
     things = things_of(clause, listed)
     into_food = bool(clause.foods) and all(food.into for food in clause.foods) and "mix" in things and "jar" not in things
+    unclear = None if aside else unclear_object(clause, listed)
+    if unclear is not None and clause.groups <= {"tell"}:
+        return unclear, served
     serving = is_serving(clause, things) or (served and (into_food or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False
@@ -275,6 +287,8 @@ def _hear(
         return Heard("denied", row.says, row), serving
     if (new := new_food_in(clause, listed, aside)) is not None:
         return new, serving
+    if unclear is not None:
+        return unclear, serving
     if aside or not touches(clause, things):
         return Heard("vouched"), serving
     if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”

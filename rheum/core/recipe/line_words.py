@@ -68,6 +68,8 @@ class Around(NamedTuple):
     or_frozen: bool
     or_tinned: bool
     passed: tuple[str, ...] = ()
+    # The weight may be meant of the thing as bought or as prepared: “2 lb carrots peeled”.
+    either: bool = False
 
 
 def plain_line(text: str) -> str:
@@ -231,7 +233,13 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
         passed += _check_word(found, at, word, named, own=own, liquid=liquid, section=section, soaks=soaks, catalogue=catalogue)
     or_frozen = any(found[at].low in ("frozen", "thawed") and _low(found, at - 1) in ("or", "/") for at in left)
     or_tinned = any(found[at].low in ("tinned", "canned", "jarred") and _low(found, at - 1) in ("or", "/") for at in left)
-    return Around(_prepared(found, words, named, lows, catalogue=catalogue), soaks, or_frozen, or_tinned, tuple(passed))
+    prepared = _prepared(found, words, named, lows, catalogue=catalogue)
+    either = not prepared and "bought" not in lows and _low(found, named.name[-1] + 1 if named.name else 0) in _TAKEN_OFF
+    return Around(prepared, soaks, or_frozen, or_tinned, tuple(passed), either)
+
+
+# Said right behind a name, without a comma, of a weight: it may be what is left.
+_TAKEN_OFF: Final = frozenset({"peeled", "trimmed", "cored", "pitted", "stoned", "seeded", "shelled", "husked", "hulled", "shucked"})
 
 
 def _check_marks(found: tuple[Token, ...], left: list[int], strict: bool) -> None:

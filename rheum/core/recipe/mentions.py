@@ -163,6 +163,8 @@ def _others(line: RecipeLine, named: Named, around: Around, catalogue: Catalogue
     if around.or_tinned:
         tinned = catalogue.by_id.get(f"{line.ingredient.id}-tinned", line.ingredient)
         ways.append(replace(line, ingredient=tinned, states=line.states | {"tinned"}))
+    if around.either and line.amount is not None and kind_of(line.amount.unit) == "mass" and line.ingredient.edible < 1:
+        ways.append(replace(line, prepared=True))
     return tuple(way for way in ways if way != line)
 
 

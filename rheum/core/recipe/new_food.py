@@ -67,13 +67,13 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
                 item.role.role in ("water", "salt", "spice", "firming")
                 or item.id in ("sugar", "brown-sugar")
                 or listed.has(item)
-                or (listed.names(food.word) and item.klass not in STRANGE - {"condiment"})
+                or (listed.names(food.word, item) and item.klass not in STRANGE - {"condiment"})
                 or (clause.lows and _dried_before(clause, food))
                 or (item.role.role in ("spice", "salt", "firming") and food.figure is None and not _puts(clause))
             ):
                 continue
             if (
-                all(listed.says(word) for word in words_of(food.word))
+                listed.one_says(words_of(food.word), item)
                 and item.role.role in ("spice", "herb", "produce", "salt", "sweetener")
                 and item.klass not in STRANGE
                 and (item.role.role != "produce" or any(line.ingredient.klass == item.klass for line in listed.lines))

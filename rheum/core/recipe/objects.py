@@ -1,0 +1,119 @@
+"""What a clause puts in where it is no food of the catalogue: a dish, another preserve, a part of something, or nothing that was understood."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from rheum.core.facts.ingredients import stem
+from rheum.core.recipe.clauses import Act, Clause, Food
+from rheum.core.recipe.heard import Heard, Listed
+
+# Preserves by name, which are another thing where the recipe is not called so.
+_PRESERVES: Final = frozenset("relish salsa chutney sauce ketchup pickle piccalilli preserve condiment jam mash dressing marinade".split())
+_JUICES: Final = frozenset({"juice", "syrup", "dressing", "marinade", "liquor"})
+_PARTS: Final = frozenset("seed rib green heart leaf kernel pulp flesh crown flower".split())
+# Words of acts and states that are foods where they stand as nouns.
+_FOODS_TOO: Final = frozenset(
+    "shortening topping toppings stuffing dripping drippings fish date dates snack snacks shake stew toast crisp crisps mince squash mash mush "
+    "tart puff puffs dip dips spread filling chip chips silk bear poke serve cocktail".split()
+)
+_BEHIND_NOUN: Final = frozenset("at in on to and for is are you instead too into over or , . on top".split())
+_PUT: Final = frozenset({"put", "fill", "combine", "throw", "use", "cover"})
+# Acts that always bring something in.
+_BRINGS: Final = frozenset({"add", "adds", "adding", "added"})
+_TOPS: Final = frozenset({"top", "tops", "topping", "topped", "cover", "covers", "covering", "covered"})
+# Things that may be brought in without a name: the batch, its brine, its spices, jars into the canner.
+_NAMED: Final = frozenset(
+    "mix spices group brine acid bag-of part-of water in-water jar lid canner cook-water salt-water clock altitude heat-of dish".split()
+)
+_IT: Final = frozenset({"it", "them", "this", "these"})
+_WHY: Final = "What “{}” is here was not understood. Give it a line of its own with its amount, or leave it out."
+
+
+def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
+    """What a clause puts in and nobody listed, told by a word that is no food's name; None where nothing is."""
+    putting = next((act for act in clause.acts if act.group in _PUT and not act.negated), None)
+    counted = any(figure.measure in ("volume", "mass", "count") for figure in clause.figures)
+    amount = counted or "part" in clause.states or clause.each
+    if putting is None:
+        told = counted and clause.acts and clause.groups <= {"tell"} and not {"with", "on", "serve"} & set(clause.lows)
+        if not told:
+            return None
+        putting = Act("put", False, "base", -1, "add")  # “a handful of … is nice too”
+    elif "dish" in clause.things and "serve" in clause.groups:
+        return None
+    if word := _food_too(clause, putting):
+        return _unclear(word)
+    eaten = "with" in clause.lows and bool(_IT & set(clause.lows))
+    swapped = "instead" in clause.states
+    for group, low, at in clause.objects:
+        if at < putting.at:
+            continue  # “for crisper pickles add …”
+        word = stem(low)
+        called = _called(word, listed)
+        if group == "dish" and not eaten:
+            return _unclear(low)
+        if word in _PRESERVES and not called and (putting.word in _BRINGS or amount or putting.word in _TOPS):
+            return _unclear(low)
+        if word == "fruit" and not any(line.ingredient.klass.startswith(("fruit", "citrus")) for line in listed.lines):
+            return _unclear(low)
+        if group in ("part-of", "group") and word in _PARTS and (amount or putting.word in _BRINGS) and not called:
+            return _unclear(low)
+        if group in ("group", "part-of") and (swapped or (putting.word in _TOPS and putting.group == "fill")):
+            return _unclear(low)
+        if group == "brine" and word in _JUICES and not called and not _sweet(word, listed):
+            bare = "the" not in clause.lows and any(figure.measure == "volume" for figure in clause.figures)
+            if bare or putting.word in _BRINGS:
+                return _unclear(low)
+    topped = putting.word in _TOPS and putting.group == "fill"
+    if topped and (food := next((one for one in clause.foods if _solid(one) and one.by == "with"), None)):
+        return Heard("composition", f"How much {food.word.lower()} this is cannot be judged. Put the whole amount on its own line.")
+    return _nothing(clause, putting, amount=amount)
+
+
+def _sweet(word: str, listed: Listed) -> bool:
+    return word == "syrup" and any(line.ingredient.role.role == "sweetener" for line in listed.lines)
+
+
+def _food_too(clause: Clause, putting: Act) -> str:
+    """A word of an act or a state that stands as a noun: “stir in some shortening”."""
+    for at, low in enumerate(clause.lows):
+        if at == 0 or low not in _FOODS_TOO or low == putting.word:
+            continue
+        if at + 1 == len(clause.lows) or clause.lows[at + 1] in _BEHIND_NOUN:
+            return low
+    return ""
+
+
+def _called(word: str, listed: Listed) -> bool:
+    return any(stem(one) == word for one in listed.title) or listed.says(word) or listed.says(f"{word}s")
+
+
+def _solid(food: Food) -> bool:
+    role = food.ingredient.role if food.ingredient is not None else None
+    return not food.negated and (role is None or not (role.acid or role.role == "water"))
+
+
+def _nothing(clause: Clause, putting: Act, *, amount: bool) -> Heard | None:
+    """“Add the shortening”: something is brought in, and no word of it was understood as anything."""
+    brings = putting.word in _BRINGS or (putting.word in _TOPS and putting.group == "fill" and "with" in clause.lows)
+    some = amount and putting.group in ("put", "combine") and "part" in clause.states
+    known = clause.things & (_NAMED - {"jar", "dish"} if some else _NAMED)
+    timed = {"minutes", "minute", "time"} & set(clause.lows)
+    if not (brings or some) or timed or clause.foods or known or clause.figures or clause.states.keys() & {"more", "rest", "other"}:
+        return None
+    if any(group in ("part-of", "group", "bubble", "space") for group, _, _ in clause.objects):
+        return None
+    behind = [act.word for act in clause.acts if act.at > putting.at]
+    others = [low for low in clause.lows if low not in _EMPTY and low != putting.word]
+    word = behind[0] if behind else others[-1] if others else ""
+    return _unclear(word) if word else None
+
+
+_EMPTY: Final = frozenset(
+    "some few each every jar jars up with the a an then now it them to and in at last end while stirring well all slowly gently i you we , ( )".split()
+)
+
+
+def _unclear(low: str) -> Heard:
+    return Heard("composition", _WHY.format(low))

@@ -1,0 +1,66 @@
+"""The names of a national table of foods (USDA FoodData Central, as a package of the Python index carries it), none of them chosen by us:
+one at a time put into a tested formula."""
+
+from __future__ import annotations
+
+import csv
+import gzip
+import io
+import re
+from importlib.util import find_spec
+from pathlib import Path
+
+import pytest
+
+from rheum.core.facts.ingredients import words_of
+from rheum.core.recipe.writing import formula_text
+from tests.core.test_hearing import FORMULAS, heard, with_line
+
+# What may stand in a jar beside its formula: more acid of known strength, sugar of another kind, salt. "water" falls under the soak of one.
+MAY_STAND = {"corn syrup", "salt", "sweeteners", "vinegar", "water"}
+# What a sentence may bring in besides: flavour, and a leaf for crispness.
+FLAVOURS = {
+    "grape leaves", "thyme", "spices", "sugar", "sugars", "sugar substitute", "vanilla extract", "silk plus fiber", "silk vanilla",
+    "ribs", "silk very vanilla", "silk light vanilla", "syrup", "syrups", "simple syrup", "mixed seeds", "vegetable mixture", "fruit mixture", "fish oil",
+}  # fmt: skip
+
+
+def food_names() -> list[str]:
+    spec = find_spec("ingredient_parser")
+    assert spec is not None and spec.submodule_search_locations, "make test installs it"
+    table = Path(spec.submodule_search_locations[0]) / "en" / "data" / "fdc_ingredients.csv.gz"
+    rows = csv.DictReader(io.StringIO(gzip.decompress(table.read_bytes()).decode()))
+    heads = {row["description"].split(",")[0].strip().lower() for row in rows}
+    return sorted(name for name in heads if re.fullmatch(r"[a-z][a-z' -]+", name) and len(name.split()) <= 3)
+
+
+NAMES = food_names()
+
+
+def test_the_table_is_there() -> None:
+    assert len(NAMES) > 1000
+
+
+@pytest.mark.parametrize("start", range(8))
+def test_no_food_of_the_table_gets_onto_the_shelf_in_a_list(start: int) -> None:
+    through = []
+    for at in range(start, len(NAMES), 8):
+        text = formula_text(FORMULAS[at % len(FORMULAS)])
+        if heard(with_line(text, f"2 cups {NAMES[at]}")).verdict.destination == "shelf":
+            through.append(NAMES[at])
+    assert set(through) <= MAY_STAND
+
+
+@pytest.mark.parametrize("start", range(4))
+def test_nor_by_a_sentence(start: int) -> None:
+    phrases = ("Stir in a cup of {}.", "Add the {} at the end.", "Put some {} in each jar.", "Top up with {}.")
+    through = []
+    for at in range(start, len(NAMES), 4):
+        text = formula_text(FORMULAS[(at * 3) % len(FORMULAS)])
+        sentence = phrases[(at // 4) % len(phrases)].format(NAMES[at])
+        judged = heard(f"{text}{sentence}\n")
+        if judged.verdict.destination == "shelf" and not judged.case.recipe.method.opened:
+            listed = set(words_of(text.partition("Method:")[0]))
+            if not set(words_of(NAMES[at])) & listed and NAMES[at] not in MAY_STAND | FLAVOURS:
+                through.append(f"{FORMULAS[(at * 3) % len(FORMULAS)].id}: {sentence}")
+    assert through == []
