@@ -75,6 +75,7 @@ check: build $(S)/dev
 	@echo "All checks passed"
 
 bench: build $(S)/dev $(S)/debian
+	@$(BIN)/python -m bench.ears
 	@$(BIN)/python -m bench.check_cost
 	@$(BIN)/python -m bench.plan_cost
 	@$(BIN)/python bench/first_load.py

@@ -40,6 +40,17 @@ KINDS: dict[str, tuple[str, str, str]] = {
     "list of blanks": (PLAIN, "1 cup" + " " * 60 + "onions {n}", "\n"),
     "list": (PLAIN, "{n} cups chopped red and green bell peppers (about 1 lb), seeded", "\n"),
     "one line": (PLAIN, "1 cup onions {n} and", " "),
+    "introduction": ("", "My aunt made these {n} times, and I remember the smell of vinegar in her kitchen on a rainy day.", "\n"),
+    "titles and lists": (
+        "",
+        "Pickle {n}\n\n2 lb green beans\n1 cup white vinegar (5%)\n1 tsp salt\n\nBoil the jars for 5 minutes.",
+        "\n\n",
+    ),
+    "meant two ways": (PLAIN, "1 lb carrots peeled {n} oz", "\n"),
+    "jars when": (HEAD, "When the jars are {n} full lift the lids until they pop, if it matters", " "),
+    "add to the jars": (HEAD, "Add {n} cups of the shortening and top up with dip in each jar.", " "),
+    "comments": (PLAIN, "Ann {n} says: I doubled this, can I use {n} cups of honey? Reply", "\n"),
+    "nutrition": (PLAIN, "Sugar: {n} g, Protein: {n} g", "\n"),
 }
 # The same words in sentences just short of the longest that is read.
 for _name in (

@@ -137,7 +137,7 @@ def _minutes(clause: Clause, things: set[str], lows: set[str], said: set[str]) -
     bathed = done and done <= _IN_WATER and things & {"water", "in-water", "canner"} and {"jar", "jars"} & said and "boiling" not in lows
     if bathed and any(figure.high > _REST for figure in clause.figures if figure.measure == "minutes"):
         return "minutes"
-    if not done and "part" in clause.states and {"time", "minute"} & lows:
+    if "part" in clause.states and (({"time", "minute"} & lows and not done) or ("long" in lows and done & {"process", "boil"})):
         return "time"
     return ""
 

@@ -168,6 +168,9 @@ def _ended(before: Clause, clause: Clause, clauses: Sequence[Clause]) -> bool:
     """Jars that come out as soon as the water boils: “bring the canner to the boil, then lift the jars out”."""
     if any(figure.measure == "minutes" for one in clauses for figure in one.figures):
         return False
+    simmered = before.groups & {"simmer"} and not before.foods and clause.groups & {"lift", "off"} and "jar" in clause.things
+    if simmered:
+        return True
     boiled = (
         before.groups & {"boil"}
         and (before.things & {"canner"} or any(f.ingredient and f.ingredient.role.role == "water" for f in before.foods))

@@ -366,6 +366,9 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
+        if item.kind == "act" and item.low in _ADJECTIVES and _said_of(items, index):
+            out.append(item._replace(kind="plain", group="plain"))  # “thin spears work best”
+            continue
         if (
             item.kind == "act"
             and item.form == "base"
@@ -378,3 +381,22 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             continue
         out.append(item)
     return out
+
+
+_ADJECTIVES: Final = frozenset({"thin", "warm", "cool", "dry", "clean", "open", "brown", "double"})
+
+
+def _said_of(items: list[Item], index: int) -> bool:
+    """Whether a word stands right before a thing of which something is told, so that it commands nothing."""
+    if (
+        index + 1 >= len(items)
+        or items[index + 1].kind not in ("thing", "food")
+        or (index and items[index - 1].kind not in ("mark", "joint"))
+    ):
+        return False
+    for item in items[index + 2 :]:
+        if item.kind in ("mark", "joint"):
+            return False
+        if item.kind == "act":
+            return item.group == "tell"
+    return False

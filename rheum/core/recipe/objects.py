@@ -14,8 +14,8 @@ _JUICES: Final = frozenset({"juice", "syrup", "dressing", "marinade", "liquor"})
 _PARTS: Final = frozenset("seed rib green heart leaf kernel pulp flesh crown flower".split())
 # Words of acts and states that are foods where they stand as nouns.
 _FOODS_TOO: Final = frozenset(
-    "shortening topping toppings stuffing dripping drippings fish date dates snack snacks shake stew toast crisp crisps mince squash mash mush "
-    "tart puff puffs dip dips spread filling chip chips silk bear poke serve cocktail".split()
+    "shortening topping toppings stuffing dripping drippings fish dates snack snacks shake stew toast crisp crisps mince squash mash mush "
+    "tart puff puffs dip dips spread filling chip chips silk bear cocktail".split()
 )
 _BEHIND_NOUN: Final = frozenset("at in on to and for is are you instead too into over or , . on top".split())
 _PUT: Final = frozenset({"put", "fill", "combine", "throw", "use", "cover"})
@@ -57,6 +57,8 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
             return _unclear(low)
         if word == "fruit" and not any(line.ingredient.klass.startswith(("fruit", "citrus")) for line in listed.lines):
             return _unclear(low)
+        if group == "group" and amount and "mixed" in clause.lows and "mixed" not in listed.title:
+            return _unclear(low)  # “some mixed vegetables”: a packet of anything
         if group in ("part-of", "group") and word in _PARTS and (amount or putting.word in _BRINGS) and not called:
             return _unclear(low)
         if group in ("group", "part-of") and (swapped or (putting.word in _TOPS and putting.group == "fill")):
@@ -78,7 +80,7 @@ def _sweet(word: str, listed: Listed) -> bool:
 def _food_too(clause: Clause, putting: Act) -> str:
     """A word of an act or a state that stands as a noun: “stir in some shortening”."""
     for at, low in enumerate(clause.lows):
-        if at == 0 or low not in _FOODS_TOO or low == putting.word:
+        if at == 0 or low not in _FOODS_TOO or low == putting.word or clause.lows[at - 1] in ("for", "by", "to"):
             continue
         if at + 1 == len(clause.lows) or clause.lows[at + 1] in _BEHIND_NOUN:
             return low

@@ -51,17 +51,18 @@ def _stands_first(it: _Hung) -> str:
 def _not_sealed(it: _Hung) -> str:
     """A jar that did not seal, and is closed again or put away warm."""
     clause, lows = it.clause, it.lows
-    if clause.when not in ("", "if", "when", "that", "which") or not clause.things & {"jar", "lid", "mix"}:
+    if clause.when not in ("", "if", "when", "that", "which") or not (clause.things & {"jar", "lid", "mix"} or "seal" in lows):
         return ""
     fact = it.has("fact") or {"that", "dont"} <= lows
     failed = "store" in clause.groups and it.has("fails")
     failed = failed or (fact and len(lows) > _BARE_FACT and any(act.negated and act.word.startswith("seal") for act in clause.acts))
-    failed = failed or (clause.when in _IF and it.has("unsealed"))
+    failed = failed or (clause.when in _IF and (it.has("unsealed") or (it.has("fails") and "seal" in lows)))
     acted = set().union(*(doing(other) for other in it.clauses)) - {"check", "strain"}
     if not failed or not (acted or "shelf" in clause.things):
         return ""
     rest = [other for other in it.clauses if other is not clause] or [clause]
-    return "" if it.kept_cold() and not any("close" in other.groups for other in rest) else "seal"
+    closed = any("close" in other.groups and not any(act.word.startswith("seal") for act in other.acts) for other in rest)
+    return "" if it.kept_cold() and not closed else "seal"
 
 
 _BARE_FACT: Final = 3
@@ -88,6 +89,13 @@ def _boiled_until(it: _Hung) -> str:
     looks = it.lows & {"look", "seem", "feel"}
     awaited = boiled and it.clause.when in ("until", "till") and not it.clause.foods
     return it.clause.when if awaited and (not it.has("over") or looks) else ""
+
+
+def _left_in(it: _Hung) -> str:
+    """Jars left in the canner until it is cold."""
+    before = it.before
+    left = before is not None and before.groups & {"leave", "stand", "store"} and "canner" in before.things
+    return it.clause.when if left and it.clause.when in ("until", "till") and it.lows & {"cold", "cool", "cools", "morning"} else ""
 
 
 def _closed_cold(it: _Hung) -> str:
@@ -160,6 +168,7 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _leaks,
     _opened,
     _boiled_until,
+    _left_in,
     _closed_cold,
     _whenever,
     _spoilt,

@@ -19,6 +19,7 @@ _COMPOSING: Final = frozenset(
 
 # Acts to which a word more or less that is no food changes nothing: how one washes, cuts, sorts or wraps.
 _BESIDE: Final = frozenset({"wash", "cut", "trim", "peel", "skim", "discard", "serve", "tie", "wrap"})
+_CHOSEN: Final = frozenset({"choose", "select", "buy", "pick", "gather", "harvest", "look"})
 _CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tissue"})
 
 
@@ -31,7 +32,8 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
     strange = [(word, sort) for word, sort in clause.unknown]
     acts = [act for act in clause.acts if not act.negated and act.group != "check"]
     groups = {act.group for act in acts} - {"tell"}
-    if groups and (groups <= _BESIDE or (groups == {"use"} and not things)):
+    chosen = groups == {"use"} and {act.word for act in acts if act.group == "use"} <= _CHOSEN and not things & {"acid", "water", "brine"}
+    if groups and (groups <= _BESIDE or chosen or (groups == {"use"} and not things)):
         strange = [(word, sort) for word, sort in strange if sort not in ("plain", "state", "measure")]
     if clause.acts and not groups and not clause.figures and not things & {"jar", "lid", "canner", "space", "acid", "water", "brine"}:
         strange = [(word, sort) for word, sort in strange if sort != "plain"]  # told of, and nothing done
@@ -108,6 +110,9 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
     why = f"What “{said}” means here was not understood." if said else "Rheum does not vouch for this sentence."
     if any(sort == "unknown" for _, sort in strange) and (of_food or not things):
         return Heard("composition", why)
+    described = all(sort == "plain" for _, sort in strange) and not things & {"acid", "water", "brine", "cook-water", "canner"}
+    if strange and described and not (bare or loaded or unsafe or clause.figures):
+        return Heard("process", why)  # how it looks or lies, of what is listed
     if of_food and ((composing and (strange and any(act.group in _COMPOSING for act in acts))) or loaded or bare):
         return Heard("composition", why)
     if of_food and any(group in _COMPOSING | {"fry", "dilute"} for group in unsafe):

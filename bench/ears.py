@@ -1,0 +1,89 @@
+"""How well the ears hear: of each set of sentences how many harmless ones are refused and marked, how many unsafe ones pass unmarked.
+
+Run: python -m bench.ears. The set that nobody who edits the words has read is told of by its rates alone. Old rates: docs/decisions/0015.
+"""
+
+from __future__ import annotations
+
+import csv
+import gzip
+import io
+import re
+import sys
+from collections.abc import Iterable
+from importlib.util import find_spec
+from pathlib import Path
+
+from rheum.core.facts.circumstances import Settings
+from rheum.core.judging.check import judge
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
+from rheum.reference.loading import library
+
+BEANS = """Dilly beans
+
+4 lb green beans
+8 heads dill
+8 cloves garlic
+1/2 cup pickling salt
+4 cups white vinegar (5%)
+4 cups water
+
+Method:
+"""
+
+
+def fell(texts: Iterable[str]) -> tuple[int, int, int]:
+    """How many of some texts are kept off the shelf, go there with a marked sentence, and go there unmarked."""
+    here, facts, found = Settings(read_altitude("100 m"), measures="us"), library(), [0, 0, 0]
+    for text in texts:
+        judged = judge(text, here, facts)
+        found[0 if judged.verdict.destination != "shelf" else 1 if judged.case.recipe.method.opened else 2] += 1
+    return found[0], found[1], found[2]
+
+
+def line(name: str, harmless: Iterable[str], unsafe: Iterable[str]) -> None:
+    may, may_not = fell(harmless), fell(unsafe)
+    print(
+        f"{name:28} harmless: {may[0]:3} refused, {may[1]:3} marked of {sum(may):4}    unsafe: {may_not[2]:3} pass unmarked of {sum(may_not):4}",
+        flush=True,
+    )
+
+
+def table_names() -> list[str]:
+    """The names of foods of a national table that a package of the development environment carries."""
+    spec = find_spec("ingredient_parser")
+    if spec is None or not spec.submodule_search_locations:
+        return []
+    table = Path(spec.submodule_search_locations[0]) / "en" / "data" / "fdc_ingredients.csv.gz"
+    rows = csv.DictReader(io.StringIO(gzip.decompress(table.read_bytes()).decode()))
+    heads = {row["description"].split(",")[0].strip().lower() for row in rows}
+    return sorted(name for name in heads if re.fullmatch(r"[a-z][a-z' -]+", name) and len(name.split()) <= 3)
+
+
+def main() -> None:
+    """Print the rates of every set."""
+    sys.path.insert(0, str(Path(__file__).parents[1]))
+    from tests.core import prose_blind, prose_kinds, prose_process_may, prose_process_not, prose_unread
+
+    def said(sentences: Iterable[str]) -> list[str]:
+        return [f"{BEANS}{sentence}\n" for sentence in sentences]
+
+    line("sets 1 to 5, read", said(prose_blind.MAY), said(prose_blind.MAY_NOT))
+    line("sets 6 to 9, read", said(prose_process_may.MAY), said(prose_process_not.MAY_NOT))
+    of = {formula.id: formula_text(formula) for formula in library().formulas.values()}
+    line(
+        "several formulas, read",
+        [f"{of[key]}{one}\n" for key, many in prose_kinds.MAY.items() for one in many],
+        [f"{of[key]}{one}\n" for key, many in prose_kinds.MAY_NOT.items() for one in many],
+    )
+    line("unread", said(prose_unread.MAY), said(prose_unread.MAY_NOT))
+    texts = list(of.values())
+    names = table_names()
+    lists = [texts[at % len(texts)].replace("\n\nMethod:", f"\n2 cups {name}\n\nMethod:", 1) for at, name in enumerate(names)]
+    line("a food table, in lists", [], lists)
+    line("a food table, in sentences", [], [f"{texts[at % len(texts)]}Stir in a cup of {name}.\n" for at, name in enumerate(names)])
+
+
+if __name__ == "__main__":
+    main()
