@@ -27,7 +27,9 @@ export function BeginBar() {
     const question = questionOf(useDraft.getState().draft, kitchen);
     begin.mutate({ ...circumstancesOf(question), jars: Number(jars) });
   };
-  const barred = destination === null || destination === "discard";
+  // Of two recipes in one text neither can be begun before one is kept.
+  const several = useVerdict((verdict) => verdict.findings.some((found) => found.code === "recipes-several")) ?? false;
+  const barred = destination === null || destination === "discard" || several;
   const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
   return (
     <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">

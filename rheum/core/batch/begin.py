@@ -39,6 +39,8 @@ def begin(
     if verdict.destination == "discard":
         worst = verdict.findings[0]
         raise CannotBegin(f"Do not jar this: {worst.says} {worst.why}")
+    if several := next((found for found in verdict.findings if found.code == "recipes-several"), None):
+        raise CannotBegin(f"{several.says} Keep one of them first.")
     assert verdict.jar is not None
     jar = jar_named(verdict.jar.id, library)
     formula = library.formulas[verdict.formula.id] if verdict.formula else None

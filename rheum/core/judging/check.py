@@ -235,6 +235,8 @@ def _findings(case: Case) -> tuple[Finding, ...]:
     circumstance = [found for rule in CIRCUMSTANCE for found in rule(case)]
     estimate = list(ph_of(case, changed))
     found = [*_most_specific(composition), *circumstance, *estimate]
+    if case.recipe.parts:
+        return worst_first([one for one in found if one.code == "recipes-several" or one.level == "stop"])
     if any(item.waits and item.sentence is None for item in case.recipe.unread):
         # What was not heard poisons nothing: no finding that rests on a line nobody has heard yet.
         waits = WAITS | WAITS_FOR_ACID if _acid_waits(case) else WAITS

@@ -110,7 +110,7 @@ CODES: Final[dict[str, Code]] = {
     "amounts-disagree": Code(
         "caution", "reading", "Two amounts for one thing that do not fit each other: the one that looks worse counts.", PICK
     ),
-    "weight-either": Code("note", "reading", "What is peeled or cored away weighs too, and the worse of the two is counted.", PICK),
+    "weight-either": Code("caution", "reading", "What is peeled or cored away weighs too, and the worse of the two is counted.", PICK),
     "measure-assumed": Code("note", "reading", "Cups, spoons and counts differ from place to place.", COMMON),
     "ph-high": Code("limit", "reading", "Above pH 4.6 the botulism germ can grow. The estimate can lower a verdict, never lift it.", CFR),
     "ph-marginal": Code("caution", "reading", "Pickles aim for 4.2, to keep a margin under 4.6.", COMMON),

@@ -17,7 +17,7 @@ from rheum.core.measures.units import differs_by_country, kind_of
 from rheum.core.recipe.changes import Change
 from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.look import look_of
-from rheum.core.recipe.recipe import Unread
+from rheum.core.recipe.recipe import RecipePart, Unread
 
 _OF_ITS_OWN: Final = "Give it a line of its own with its whole amount."
 _TAKE_OUT: Final = "Take the sentence out, and do not do it"
@@ -28,13 +28,18 @@ _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 def several(case: Case) -> Iterator[Finding]:
     """Several recipes in one text: each is shown with a press that keeps it alone. No tolerance. Source: own pick, on the safe side."""
     parts = case.recipe.parts
+
+    def alone(part: RecipePart) -> tuple[Change, ...]:
+        return tuple(Change("remove", line) for line in range(1, parts[-1].last + 1) if not part.first <= line <= part.last)
+
     for number, part in enumerate(parts, start=1):
-        others = [line for line in range(1, parts[-1].last + 1) if not part.first <= line <= part.last]
+        # The second may stand far below: both presses stand beside the first.
+        other = parts[1] if number == 1 and len(parts) == 2 else None
         yield finding(
             "recipes-several",
             f"Here begins “{part.title}”, recipe {number} of {len(parts)} in this text. Which one is it?",
             part.first,
-            Remedy(f"Keep “{part.title}” alone.", tuple(Change("remove", line) for line in others)),
+            Remedy(f"Keep “{part.title}” alone.", alone(part), Alternative(f"Keep “{other.title}” alone", alone(other)) if other else None),
         )
 
 
