@@ -6,11 +6,12 @@ from typing import Any
 
 import pytest
 
+from rheum.core.facts.formulas import Formula
 from rheum.core.facts.lexicon import Frame
 from rheum.core.recipe import frames
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.words import BadReference, read_frames, shipped
-from tests.core import prose_blind, prose_kinds, prose_process_may, prose_process_not, prose_unread
+from tests.core import prose_blind, prose_kinds, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
 from tests.core.test_hearing import BEANS, FORMULAS, LIBRARY, heard, vouched_for
 
 FRAMES = LIBRARY.catalogue.lexicon.frames
@@ -96,12 +97,13 @@ def test_few_of_the_sentences_that_a_method_may_say_of_the_process_are_marked_or
     assert len(marked) <= len(prose_process_may.MAY) // 8, marked
 
 
-@pytest.mark.parametrize("formula", [one for one in FORMULAS if one.id in prose_kinds.MAY], ids=lambda one: one.id)
-def test_what_each_kind_of_pickle_may_say_and_what_not(formula: Any) -> None:
+@pytest.mark.parametrize("said", [prose_kinds, prose_kinds_more], ids=["first", "more"])
+@pytest.mark.parametrize("formula", FORMULAS, ids=lambda one: one.id)
+def test_what_each_kind_of_pickle_may_say_and_what_not(formula: Formula, said: Any) -> None:
     text = formula_text(formula)
-    refused = [one for one in prose_kinds.MAY[formula.id] if not vouched_for(f"{text}{one}\n")]
+    refused = [one for one in said.MAY.get(formula.id, ()) if not vouched_for(f"{text}{one}\n")]
     assert len(refused) <= 2, refused
-    for sentence in prose_kinds.MAY_NOT.get(formula.id, ()):
+    for sentence in said.MAY_NOT.get(formula.id, ()):
         assert sentence in LET_THROUGH or not vouched_for(f"{text}{sentence}\n"), sentence
 
 

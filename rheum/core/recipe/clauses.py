@@ -30,6 +30,7 @@ _COUNTED: Final = frozenset(
 _COLOURS: Final = frozenset("pink blue green brown purple yellow pale red".split())
 _FILLED: Final = frozenset({"filled", "full", "sealed", "packed", "closed"})
 _YEARS: Final = (1800, 2100)
+_SUBJECTS: Final = frozenset({"they", "it", "flavors", "flavours", "pickles"})
 _ALL: Final = frozenset({"everything", "all", "anything"})
 # What did not happen, which forbids nothing.
 _FACTS: Final = frozenset({"didnt", "doesnt", "hasnt", "havent"})
@@ -206,6 +207,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.lacks = clause.lacks or lacks
         elif item.kind == "act" and item.group == "free" and "dishwasher" in (said := {one.low for one in held}) and not _FILLED & said:
             clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”
+        elif item.kind == "act" and item.group == "dilute" and not clause.foods and set(clause.lows[-2:-1]) & _SUBJECTS:
+            clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “they mellow after a few weeks”
         elif item.kind == "act" and item.group == "thicken" and not clause.foods and {"will", "may", "should"} & set(clause.lows[-3:]):
             clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “it will thicken as it stands”
         elif item.kind == "act" and item.group == "turn" and _COLOURS & {one.low for one in held}:

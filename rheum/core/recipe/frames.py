@@ -91,6 +91,9 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str]) ->
         return "all"
     if "wash" in clause.forbidden and clause.foods:
         return "wash"
+    eased = frames.group["enough"] & lows and any(act.word in ("is", "are") for act in clause.acts)
+    if (eased and clause.groups & {"wash", "drain", "peel", "blanch"}) or ({"rinse", "soak"} & lows and eased):
+        return "enough"  # “one rinse is plenty”
     if clause.neg and not clause.acts and clause.lows[-1:] == ["dont"]:
         return "dont"
     if "omit" in clause.groups and clause.groups & {"boil", "process", "close", "time", "wash"}:
@@ -162,7 +165,8 @@ def _stated(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
         return sorted(eased)[0]
     if not done:
         return "cold" if "brine" in things and "cold" in clause.states and not clause.neg else ""
-    if done & {"stand", "leave"} and "canner" in things and "rack" not in lows and lows & frames.group["long"]:
+    in_pot = "canner" in things or (lows & {"pot", "kettle", "stockpot"} and {"jar", "jars"} & said)
+    if done & {"stand", "leave"} and in_pot and "rack" not in lows and lows & frames.group["long"]:
         return "overnight"
     return "off" if "leave" in done and "lid" in things and {"off", "loose", "open"} & lows else ""
 

@@ -13,7 +13,7 @@ from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.clauses import Clause, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
-from rheum.core.recipe.frames import against_frames, is_process
+from rheum.core.recipe.frames import against_frames, doing, is_process
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.new_food import new_food_in
 from rheum.core.recipe.objects import unclear_object
@@ -56,6 +56,14 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
         and all(food.into for food in clause.foods)
     ):
         return True
+    tried = any(act.word in ("try", "enjoy", "love") for act in clause.acts) and not acts & KITCHEN and "jar" not in things
+    if (
+        tried
+        and clause.foods
+        and clause.things & {"mix"}
+        and all((food.into or food.by) and food.ingredient is not None and food.ingredient.klass in _AT_TABLE for food in clause.foods)
+    ):
+        return True  # “try it with turkey or on crackers”
     praised = "praise" in clause.states and bool(clause.things & {"mix"})
     return praised and not acts & KITCHEN and first_food > 0
 
@@ -240,6 +248,8 @@ def _around(clauses: Sequence[Clause]) -> set[str]:
         clause.when in ("before", "until", "till") and {"try", "taste", "eat", "open", "opening"} & set(clause.lows) for clause in clauses
     ):
         found.add("try-around")
+    if clauses and not any(clause.foods or clause.things & {"acid", "brine", "water", "group"} for clause in clauses):
+        found.add("batch-only")  # “Mom always doubled this”
     if any({"chunky", "chunks"} & set(clause.lows) for clause in clauses):
         found.add("chunky")
     if any("bottled" in clause.lows for clause in clauses):
@@ -292,7 +302,8 @@ def _hear(
         return new, serving
     if unclear is not None:
         return unclear, serving
-    if aside or not touches(clause, things):
+    left = "process-around" in around and bool(doing(clause))  # “let them cool in the pot overnight”
+    if aside or not (left or touches(clause, things)):
         return Heard("vouched"), serving
     if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”
         clause.unknown = [(word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says(words_of(word)[0])]

@@ -77,7 +77,9 @@ def jars_named(text: str) -> list[tuple[int, str]]:
 
 
 # What a size may be of that is no jar, and what a vessel does with the jars that go into it.
-_VESSELS: Final = frozenset("pot pan kettle saucepan stockpot canner bowl tub bucket pail pitcher cooker casserole basin".split())
+_VESSELS: Final = frozenset(
+    "pot pan kettle saucepan stockpot canner bowl tub bucket pail pitcher cooker casserole basin oven dutch".split()
+)
 _HOLDS: Final = frozenset({"holds", "hold", "fits", "takes"})
 
 

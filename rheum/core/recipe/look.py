@@ -35,7 +35,12 @@ def look_of(text: str, catalogue: Catalogue) -> Look:
     clean = strip_bullet(plain_line(text))
     step = _STEP.match(clean)
     numbered = bool(step) and bool(clean[step.end() :].strip()) if step else False
-    body = clean[step.end() :] if numbered and step and not begins_with_amount(clean) else clean
+    body = clean
+    if numbered and step:
+        rest = clean[step.end() :]
+        told = [word for word in tokens(settled(rest[:400])) if word.kind != "mark"]
+        if not begins_with_amount(clean) or _imperative(told, catalogue):
+            body = rest  # “6. Soak the cucumbers”: six is the step
     found = tokens(settled(body[:400]))
     words = [word for word in found if word.kind != "mark"]
     amount = begins_with_amount(body) or _ends_with_amount(found)

@@ -45,6 +45,8 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
         item = food.ingredient
+        if item is not None and item.role.role == "produce" and "ripe" in _before(clause, food) and _put_up_unripe(item, listed):
+            return Heard("composition", f"The list has {item.name} unripe; ripe it is less sour. Use it as listed.")
         if item is None and food.figure is None and (_beside(clause, food) or _only_told(clause)):
             continue
         if item is not None and item.klass == "pepper" and clause.groups <= {"replace", "tell"} and food.figure is None:
@@ -113,6 +115,19 @@ def _dried_before(clause: Clause, food: Food) -> bool:
     at = clause.lows.index(first) if first in clause.lows else 0
     dried = at > 0 and clause.lows[at - 1] == "dried"
     return dried and food.ingredient is not None and food.ingredient.klass in ("pepper", "herb-fresh", "garlic", "onion")
+
+
+def _before(clause: Clause, food: Food) -> list[str]:
+    """The words right before a food."""
+    first = food.word.lower().split()[0]
+    at = clause.lows.index(first) if first in clause.lows else 0
+    return clause.lows[max(0, at - 3) : at]
+
+
+def _put_up_unripe(item: Ingredient, listed: Listed) -> bool:
+    """Whether what is listed of a fruit is the unripe one alone."""
+    same = [line.ingredient for line in listed.lines if line.ingredient.klass == item.klass]
+    return bool(same) and all(one.id.startswith(("green-tomato", "mango-green")) for one in same)
 
 
 _BESIDE: Final = frozenset({"before", "after", "like", "than", "until", "since", "during"})

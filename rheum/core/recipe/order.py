@@ -44,6 +44,7 @@ class _Hung:
 def _stands_first(it: _Hung) -> str:
     """Filled jars that stand before they are closed or boiled."""
     waits = it.clause.groups & {"process", "boil", "close"} or "canner" in it.clause.things
+    waits = waits or ("fill" in it.clause.groups and any(words_said(other) & {"cool", "cold"} and not other.foods for other in it.main))
     filled = any(other.things & {"jar", "lid", "mix"} for other in it.main)
     return "before" if it.clause.when == "before" and waits and filled and it.done & {"stand", "leave", "store"} else ""
 

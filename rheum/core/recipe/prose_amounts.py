@@ -185,6 +185,8 @@ def _water(
     with_acid = any(food.ingredient is not None and food.ingredient.role.acid for food in clause.foods) or "brine" in things
     if "canner" in things or (lows & {"canner", "lids"} and not with_acid):
         return
+    if not with_acid and any(food.ingredient is not None and food.ingredient.role.role == "alkali" for food in clause.foods):
+        return  # “mix 1 1/2 gallons of water and the lime”: a soak
     same = [line for line in kept if line.ingredient.role.role == "water"]
     jar_lines = [line for line in same if line.section != "soak"]
     if not with_acid and "jar" not in things and _soak_around(heard, index):

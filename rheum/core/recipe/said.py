@@ -188,7 +188,8 @@ def _note_headspace(clause: Clause, line: int, notes: Notes) -> None:
     for figure in lengths:
         if (
             part
-            or lows & {"thick", "long", "apart", "deep", "across", "slices", "pieces", "rounds", "stem", "wide", "diameter"}
+            or lows
+            & {"thick", "long", "apart", "deep", "across", "slices", "pieces", "rounds", "stem", "stems", "wide", "diameter", "attached"}
             or any(food.ingredient and food.ingredient.role.role == "water" for food in clause.foods)
             or "canner" in clause.things
         ):

@@ -262,6 +262,8 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         bare -= {"acid"}
     if group == "scare":
         return not (clause.groups - {"scare"}) & KITCHEN
+    if group == "increase" and "batch-only" in clause.around and bare <= {"mix"}:
+        return True
     if (
         group == "increase"
         and {"recipe", "batch", "quantities", "quantity"} & set(clause.lows)
