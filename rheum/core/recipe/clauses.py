@@ -11,8 +11,9 @@ from typing import Final, NamedTuple
 from rheum.core.facts.ingredients import Catalogue, Ingredient
 from rheum.core.measures.units import unit_named
 from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.adjectives import as_adjectives
 from rheum.core.recipe.figures import Figure
-from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, as_adjectives, items_of
+from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, items_of
 
 _INTO: Final = frozenset({"into", "in", "onto", "on", "over", "to", "with", "under", "inside"})
 
@@ -207,6 +208,10 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.lacks = clause.lacks or lacks
         elif item.kind == "act" and item.group == "free" and "dishwasher" in (said := {one.low for one in held}) and not _FILLED & said:
             clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”
+        elif item.kind == "act" and item.low == "attached":
+            clause.known += 1  # “of stem attached”
+        elif item.kind == "act" and item.low in ("blend", "blends", "mingle", "marry") and set(clause.lows[-2:-1]) & _SUBJECTS:
+            clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “so that the flavors blend”
         elif item.kind == "act" and item.group == "dilute" and not clause.foods and set(clause.lows[-2:-1]) & _SUBJECTS:
             clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “they mellow after a few weeks”
         elif item.kind == "act" and item.group == "thicken" and not clause.foods and {"will", "may", "should"} & set(clause.lows[-3:]):

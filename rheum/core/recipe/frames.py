@@ -153,8 +153,13 @@ def _stated(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
     cold = bool(frames.reassuring_unless & said)
     if "mould" in things and "praise" in clause.states and not cold and "discard" not in done:
         return "good"
-    if "oven" in things and not done:
-        return "oven"
+    if things & {"oven", "wax"} and not done:
+        return "oven" if "oven" in things else "cork"
+    minutes = any(figure.measure == "minutes" for figure in clause.figures)
+    if {"canner", "jar"} <= things and "stand" in done and "cool" in lows and not minutes:
+        return "cool"
+    if "long" in lows and done & {"boil", "process"} and not clause.figures and not clause.foods:
+        return "long"
     if {"jar", "fridge"} <= things and "hot" in lows:
         return "fridge"
     if "store" in done and {"open", "opened"} & lows and not said & frames.group["cold-place"]:

@@ -26,7 +26,10 @@ _WATERS: Final = ("water",)
 def is_serving(clause: Clause, things: set[str]) -> bool:
     """Whether a clause is about the table: what is named in it goes into no jar."""
     acts = clause.groups
-    if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")):
+    if "mould" in clause.things and "jar" in clause.things:
+        return False  # “a jar that hisses is ready to eat”
+    eaten = "dish" in clause.things and not acts & KITCHEN
+    if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")) and not (eaten and "any" in clause.states):
         return False
     if "canner" in things or (_MEALTIME & set(clause.lows) and {"after", "before", "until"} & {*clause.lows, clause.when}):
         return False

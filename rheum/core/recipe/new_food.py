@@ -31,21 +31,26 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
             and listed.says(words_of(food.word)[0])
         ):
             continue  # a part of a listed thing: “cut off the beet tops”
-        if item_of(food, listed) and not _puts(clause) and clause.groups and food.figure is None:
+        told = clause.groups and clause.groups <= {"tell", "check", "serve", "simmer", "boil", "heat"}
+        if item_of(food, listed) and told and food.figure is None:
             continue
-        if ({"glove", "gloves", "hands", "size", "handling"} & set(clause.lows) or "hands-around" in clause.around) and not _puts(clause):
+        if ({"glove", "gloves", "hands", "handling"} & set(clause.lows) or "hands-around" in clause.around) and not _puts(clause):
             continue
         behind = (
             next((low for low in clause.lows[clause.lows.index(food.word.split()[0]) + 1 :] if low), "")
             if food.word.split()[0] in clause.lows
             else ""
         )
-        if behind in _TOOLS or ("size" in clause.lows and "of" in clause.lows):
-            continue
+        if behind in _TOOLS or {"size", "of"} <= set(_before(clause, food)):
+            continue  # “the size of an egg”
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
         item = food.ingredient
-        if item is not None and item.role.role == "produce" and "ripe" in _before(clause, food) and _put_up_unripe(item, listed):
+        if _dried_vegetable(clause, food, listed):
+            return Heard(
+                "composition", f"Dried {item.name if item else food.word} takes up brine and gives no acid room. Use it as listed."
+            )
+        if item is not None and item.role.role == "produce" and "ripe" in _before(clause, food) and _put_up_unripe(food, listed):
             return Heard("composition", f"The list has {item.name} unripe; ripe it is less sour. Use it as listed.")
         if item is None and food.figure is None and (_beside(clause, food) or _only_told(clause)):
             continue
@@ -124,10 +129,22 @@ def _before(clause: Clause, food: Food) -> list[str]:
     return clause.lows[max(0, at - 3) : at]
 
 
-def _put_up_unripe(item: Ingredient, listed: Listed) -> bool:
+def _put_up_unripe(food: Food, listed: Listed) -> bool:
     """Whether what is listed of a fruit is the unripe one alone."""
-    same = [line.ingredient for line in listed.lines if line.ingredient.klass == item.klass]
+    name = words_of(food.word)[-1]
+    same = [line.ingredient for line in listed.lines if words_of(line.ingredient.name)[-1] == name]
     return bool(same) and all(one.id.startswith(("green-tomato", "mango-green")) for one in same)
+
+
+def _dried_vegetable(clause: Clause, food: Food, listed: Listed) -> bool:
+    """Whether a vegetable is named dried and is listed otherwise."""
+    item = food.ingredient
+    if item is None:
+        return _before(clause, food)[-1:] == ["dried"] and not any("dried" in words_of(line.text) for line in listed.lines)
+    if item.role.role != "produce" or item.klass in ("pepper", "herb-fresh", "garlic", "onion") or item.klass.startswith("fruit"):
+        return False
+    dried = {"dried", "dry"} & {*_before(clause, food)[-1:], *words_of(food.word)[:1]}
+    return bool(dried) and not any({"dried", "dry"} & set(words_of(line.text)) for line in listed.lines)
 
 
 _BESIDE: Final = frozenset({"before", "after", "like", "than", "until", "since", "during"})

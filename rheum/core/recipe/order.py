@@ -108,6 +108,13 @@ def _closed_cold(it: _Hung) -> str:
     return it.clause.when if closed and awaited and cold and not other_work else ""
 
 
+def _filled_cold(it: _Hung) -> str:
+    """Jars filled with what is no longer hot."""
+    filled = any("fill" in other.groups or ("put" in other.groups and "jar" in other.things) for other in it.main)
+    cold = it.lows & {"lukewarm", "tepid", "warm", "cold"} or "cold" in it.clause.states
+    return it.clause.when if filled and cold and it.clause.when in ("while", "when", "once", "after") and not it.clause.foods else ""
+
+
 def _whenever(it: _Hung) -> str:
     """Boiled, filled or closed at any time."""
     return it.clause.when if it.clause.when == "whenever" and it.done & {"process", "boil", "fill", "close", "put", "cover", "time"} else ""
@@ -115,7 +122,7 @@ def _whenever(it: _Hung) -> str:
 
 def _spoilt(it: _Hung) -> str:
     """A sign of spoilage, and the food is kept."""
-    if not it.clause.things & {"mould"} or it.clause.when not in _IF:
+    if not it.clause.things & {"mould"} or it.clause.when not in (*_IF, "that", "which"):
         return ""
     good = any("praise" in other.states or words_said(other) & {"fine", "good", "ok", "okay"} for other in it.main)
     thrown = any("discard" in other.groups for other in it.clauses)
@@ -171,6 +178,7 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _boiled_until,
     _left_in,
     _closed_cold,
+    _filled_cold,
     _whenever,
     _spoilt,
     _topped_up_after,

@@ -234,7 +234,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
-    if ("puree" in acts and not chunky) or ("mince" in acts and {"mincer", "through"} & lows):
+    if ("puree" in acts and not chunky) or ("mince" in acts and {"mincer", "through"} & lows and not lows & {"coarse", "coarsely"}):
         shape.append((line, "pureed"))
     citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
     juicy = lows & {"juice", "juices"} or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)

@@ -138,7 +138,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
     acts = clause.groups
     if state == "part" and acts == {"combine"} and "brine" in things and clause.foods and "hot" in clause.lows:
         return True  # “mix the mustard with a little of the hot liquid”
-    if state == "part" and {"each", "every"} & set(clause.lows) and not clause.figures and not things & {"acid", "brine", "water"}:
+    loose = any(not any(food.figure is figure for food in clause.foods) for figure in clause.figures)
+    if state == "part" and {"each", "every"} & set(clause.lows) and not loose and not things & {"acid", "brine", "water"}:
         return True  # “a garlic clove and some dill in each one”
     if state == "part" and "rest-around" in clause.around and acts & {"put", "combine", "boil", "heat"}:
         return True
@@ -197,6 +198,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         )
     if state == "any" and acts <= {"tell"} and things & {"fridge"} and "acid" not in things:
         return True
+    if state == "tinned" and acts and acts <= {"wash", "drain", "strain"}:
+        return True
     if state == "weak" and not things & {"acid", "brine"} and "low" in clause.lows and acts <= {"tell"}:
         return True  # “beets are a low-acid vegetable”
     if state == "instead" and {"lime", "lemon"} <= {word for food in clause.foods for word in words_of(food.word)}:
@@ -219,6 +222,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         and all(food.ingredient is not None and food.ingredient.id.startswith(_WHOLE) for food in clause.foods)
     ):
         return True
+    if state == "whole" and "leave" not in acts:
+        return True  # of what shape the pieces are the judge says
     if state == "whole":
         return not acts & {"leave", "fill", "store"} or "spice" in things
     if state == "unsealed" and {"refrigerate", "refrigerated"} & set(clause.lows):

@@ -1,0 +1,137 @@
+"""Words of acts that are said of a thing and command nothing: “filled jars”, “a good stir”, “thin spears work best”."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from rheum.core.recipe.items import Item
+
+_LINKS: Final = frozenset(
+    {"is", "are", "be", "been", "was", "were", "being", "get", "got", "not", "has", "have", "well", "once", "when", "until"}
+)
+
+
+_ARTICLES: Final = frozenset(
+    {
+        "a",
+        "an",
+        "the",
+        "of",
+        "your",
+        "this",
+        "that",
+        "these",
+        "those",
+        "each",
+        "every",
+        "its",
+        "their",
+        "in",
+        "into",
+        "for",
+        "with",
+        "on",
+        "at",
+        "from",
+        "hot",
+        "cold",
+        "my",
+        "our",
+    }
+)
+
+
+def as_adjectives(items: list[Item]) -> list[Item]:
+    """Participles that stand before a thing are said of it (“filled jars”, “boiling brine”); the rest are acts."""
+    out: list[Item] = []
+    for index, item in enumerate(items):
+        if item.kind == "act" and item.form in ("ed", "ing"):
+            behind = next(
+                (
+                    other
+                    for other in items[index + 1 : index + 4]
+                    if other.kind not in ("plain", "state") and not (other.kind == "act" and other.form == "ed")
+                ),
+                None,
+            )
+            before = items[index - 1] if index else None
+            noun = behind is not None and behind.kind in ("thing", "food") and behind.at - item.at <= 4
+            near = items[index + 1] if index + 1 < len(items) else None
+            direct = (
+                near is not None
+                and near.low not in ("hers", "mine")
+                and near.kind in ("thing", "food", "act", "state")
+                and near.low not in ("it", "them", "this", "these", "those", "they")
+            )
+            if item.form == "ed" and noun and direct and not (before is not None and before.low in _LINKS):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+            if (
+                item.form == "ing"
+                and noun
+                and direct
+                and near is not None
+                and near.kind in ("thing", "food")
+                and item.group in ("boil", "simmer")
+                and (before is None or before.kind == "mark")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+            if (
+                item.form == "ing"
+                and noun
+                and direct
+                and before is not None
+                and (
+                    before.low in _ARTICLES
+                    or before.kind in ("state", "figure")
+                    or before.group in ("put", "fill", "combine", "cover", "use")
+                )
+                and before.low not in ("for", "with", "on", "at", "from", "of", "into", "in")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+            if (
+                item.form == "ing"
+                and item.group in ("boil", "simmer", "tell", "free", "heat")
+                and noun
+                and direct
+                and before is not None
+                and before.low in ("with", "in", "into", "of", "for", "under", "over", "from")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue
+        if item.kind == "act" and item.low in _ADJECTIVES and _said_of(items, index):
+            out.append(item._replace(kind="plain", group="plain"))  # “thin spears work best”
+            continue
+        if (
+            item.kind == "act"
+            and item.form == "base"
+            and item.to - item.at == 1
+            and index
+            and items[index - 1].low in ("a", "the", "full", "rolling", "gentle", "hard", "any", "good", "spice", "second")
+            and item.group not in ("boil", "simmer", "blanch", "process")
+        ):
+            out.append(item._replace(kind="plain", group="plain"))  # “a good stir”, “the soak”
+            continue
+        out.append(item)
+    return out
+
+
+_ADJECTIVES: Final = frozenset({"thin", "warm", "cool", "dry", "clean", "open", "brown", "double"})
+
+
+def _said_of(items: list[Item], index: int) -> bool:
+    """Whether a word stands right before a thing of which something is told, so that it commands nothing."""
+    if (
+        index + 1 >= len(items)
+        or items[index + 1].kind not in ("thing", "food")
+        or (index and items[index - 1].kind not in ("mark", "joint"))
+    ):
+        return False
+    for item in items[index + 2 :]:
+        if item.kind in ("mark", "joint"):
+            return False
+        if item.kind == "act":
+            return item.group == "tell"
+    return False
