@@ -64,7 +64,7 @@ def table_names() -> list[str]:
 def main() -> None:
     """Print the rates of every set."""
     sys.path.insert(0, str(Path(__file__).parents[1]))
-    from tests.core import prose_blind, prose_kinds, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
+    from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
 
     def said(sentences: Iterable[str]) -> list[str]:
         return [f"{BEANS}{sentence}\n" for sentence in sentences]
@@ -74,8 +74,18 @@ def main() -> None:
     of = {formula.id: formula_text(formula) for formula in library().formulas.values()}
     line(
         "several formulas, read",
-        [f"{of[key]}{one}\n" for told in (prose_kinds, prose_kinds_more) for key, many in told.MAY.items() for one in many],
-        [f"{of[key]}{one}\n" for told in (prose_kinds, prose_kinds_more) for key, many in told.MAY_NOT.items() for one in many],
+        [
+            f"{of[key]}{one}\n"
+            for told in (prose_kinds, prose_kinds_more, prose_kinds_last)
+            for key, many in told.MAY.items()
+            for one in many
+        ],
+        [
+            f"{of[key]}{one}\n"
+            for told in (prose_kinds, prose_kinds_more, prose_kinds_last)
+            for key, many in told.MAY_NOT.items()
+            for one in many
+        ],
     )
     line("unread", said(prose_unread.MAY), said(prose_unread.MAY_NOT))
     texts = list(of.values())

@@ -6,6 +6,7 @@ from __future__ import annotations
 import hashlib
 import logging
 import sqlite3
+import time
 from collections.abc import Iterator
 from datetime import datetime
 from functools import cache
@@ -140,10 +141,15 @@ def _placements(connection: sqlite3.Connection) -> Iterator[_Judged]:
         yield "placement", placement.name, placement.name, Answer("shelf"), answer
 
 
-def judge_again_beside(path: Path, now: datetime) -> Thread:
-    """Start going through everything beside the serving of requests."""
+# The first screens are served before anything is gone through.
+_AFTER_START_S: Final = 20.0
+
+
+def judge_again_beside(path: Path, now: datetime, after_s: float = _AFTER_START_S) -> Thread:
+    """Start going through everything beside the serving of requests, some seconds from now."""
 
     def run() -> None:
+        time.sleep(after_s)
         try:
             connection = connect(path)
             try:

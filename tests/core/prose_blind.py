@@ -308,6 +308,7 @@ NO_LINE = (
 
 # One for each row of prose.toml that nothing above falls under.
 ROWS = (
+    "Top up with water from the kettle.",
     "Leave it in the bowl till it bubbles.",
     "The brine must reach the lid.",
     "Use the soaking brine to fill the jars.",

@@ -11,7 +11,7 @@ from rheum.core.facts.lexicon import Frame
 from rheum.core.recipe import frames
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.words import BadReference, read_frames, shipped
-from tests.core import prose_blind, prose_kinds, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
+from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
 from tests.core.test_hearing import BEANS, FORMULAS, LIBRARY, heard, vouched_for
 
 FRAMES = LIBRARY.catalogue.lexicon.frames
@@ -84,6 +84,7 @@ LET_THROUGH = {
     "If you mean to eat them by Christmas you can leave out the boiling.",
     "A little fuzz on top does no harm.",
     "Cook it until you can stand a spoon in it.",
+    "Boil for one minute for crunch.",
 }
 
 
@@ -97,7 +98,7 @@ def test_few_of_the_sentences_that_a_method_may_say_of_the_process_are_marked_or
     assert len(marked) <= len(prose_process_may.MAY) // 8, marked
 
 
-@pytest.mark.parametrize("said", [prose_kinds, prose_kinds_more], ids=["first", "more"])
+@pytest.mark.parametrize("said", [prose_kinds, prose_kinds_more, prose_kinds_last], ids=["first", "more", "last"])
 @pytest.mark.parametrize("formula", FORMULAS, ids=lambda one: one.id)
 def test_what_each_kind_of_pickle_may_say_and_what_not(formula: Formula, said: Any) -> None:
     text = formula_text(formula)

@@ -112,3 +112,12 @@ def test_of_two_answers_one_at_most_is_stricter_than_the_other_and_none_than_its
     assert stricter(one, other) is None or stricter(other, one) is None
     found = stricter(one, other)
     assert found is None or (found.says and found.why)
+
+
+def test_beside_the_serving_it_comes_to_its_end(tmp_path: Path) -> None:
+    shutil.copy(OLD, tmp_path / "kitchen.db")
+    path = open_data(tmp_path, "kitchen")
+    judging_again.judge_again_beside(path, NOW, after_s=0.0).join(timeout=60)
+    connection = connect(path)
+    assert second_looks.mark(connection) == judge_mark()
+    connection.close()

@@ -77,6 +77,8 @@ class Clause:
     each: bool = False
     known: int = 0
     lacks: bool = False
+    # It asks that something is not left out: what it names is no new thing.
+    wanted: bool = False
     neg: bool = False
     around: frozenset[str] = frozenset()
     # Things that something is done to, in their order: their group, word and place.
@@ -208,6 +210,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.lacks = clause.lacks or lacks
         elif item.kind == "act" and item.group == "free" and "dishwasher" in (said := {one.low for one in held}) and not _FILLED & said:
             clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”
+        elif item.kind == "act" and item.group == "omit" and item.low.startswith("drop") and {"into", "in"} & {one.low for one in held}:
+            clause.acts.append(Act("put", negated, item.form, item.at, item.low))  # “drop the onions into boiling water”
         elif item.kind == "act" and item.low == "attached":
             clause.known += 1  # “of stem attached”
         elif item.kind == "act" and item.low in ("blend", "blends", "mingle", "marry") and set(clause.lows[-2:-1]) & _SUBJECTS:
@@ -297,6 +301,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
         behind_act = item.kind == "act"
         if item.low in ("but", "except"):
             negated = any(low in _ALL for low in clause.lows[-2:-1])
+    clause.wanted = omitted
     if omitted:
         clause.foods = [food._replace(negated=False) for food in clause.foods]
     return clause

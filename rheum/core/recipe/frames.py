@@ -160,6 +160,8 @@ def _stated(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
         return "cool"
     if "long" in lows and done & {"boil", "process"} and not clause.figures and not clause.foods:
         return "long"
+    if "lid" in things and not done and frames.group["used-lids"] & lows and not clause.neg:
+        return "last"
     if {"jar", "fridge"} <= things and "hot" in lows:
         return "fridge"
     if "store" in done and {"open", "opened"} & lows and not said & frames.group["cold-place"]:

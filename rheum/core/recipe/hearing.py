@@ -11,7 +11,7 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.recipe.acts import KITCHEN
-from rheum.core.recipe.clauses import Clause, clauses_of
+from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, doing, is_process
 from rheum.core.recipe.heard import Heard, Listed
@@ -28,6 +28,8 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     acts = clause.groups
     if "mould" in clause.things and "jar" in clause.things:
         return False  # “a jar that hisses is ready to eat”
+    if any(_fresh_juice(food) for food in clause.foods) and not any(act.word.startswith("serv") for act in clause.acts):
+        return False  # “fresh lime juice tastes better”
     eaten = "dish" in clause.things and not acts & KITCHEN
     if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")) and not (eaten and "any" in clause.states):
         return False
@@ -69,6 +71,11 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
         return True  # “try it with turkey or on crackers”
     praised = "praise" in clause.states and bool(clause.things & {"mix"})
     return praised and not acts & KITCHEN and first_food > 0
+
+
+def _fresh_juice(food: Food) -> bool:
+    item = food.ingredient
+    return item is not None and item.role.role == "fresh-juice" and food.word.lower().startswith("fresh")
 
 
 _MEALTIME: Final = frozenset({"breakfast", "lunch", "dinner", "supper", "tea", "meal"})

@@ -22,7 +22,11 @@ _TOOLS: Final = frozenset(
 def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
     """A food that a clause puts in and no line lists."""
     for food in clause.foods:
-        if food.negated or clause.forbidden & {"put", "use", "fill", "combine", "cover", "throw", "leave", "store"}:
+        if (
+            food.negated
+            or (clause.wanted and food.ingredient is not None and food.ingredient.role.acid)
+            or clause.forbidden & {"put", "use", "fill", "combine", "cover", "throw", "leave", "store"}
+        ):
             continue
         if (
             clause.groups & {"discard", "trim", "peel", "wash", "cut"}
@@ -46,6 +50,9 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
         item = food.ingredient
+        fresh = item is not None and item.role.role == "fresh-juice" and food.word.lower().startswith("fresh")
+        if fresh and item is not None and not any(line.ingredient.id == item.id for line in listed.lines) and not clause.neg:
+            return Heard("composition", "Fresh juice varies. Use bottled juice, as listed.")
         if _dried_vegetable(clause, food, listed):
             return Heard(
                 "composition", f"Dried {item.name if item else food.word} takes up brine and gives no acid room. Use it as listed."
