@@ -5,7 +5,8 @@ Words are looked up once (reference/prose.toml, the catalogue, the open word lis
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Final, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient
@@ -84,6 +85,14 @@ class Clause:
     # Things that something is done to, in their order: their group, word and place.
     objects: list[tuple[str, str, int]] = field(default_factory=list)
 
+    def copied(self) -> Clause:
+        """The clause anew: what a hearer notes on it stays its own."""
+        return replace(
+            self,
+            acts=[*self.acts], things={*self.things}, foods=[*self.foods], states={**self.states}, figures=[*self.figures],
+            unknown=[*self.unknown], lows=[*self.lows], without={*self.without}, objects=[*self.objects],
+        )  # fmt: skip
+
     def acts_before(self, at: int) -> bool:
         """Whether something is done before a place in the sentence."""
         return any(act.at < at for act in self.acts)
@@ -103,7 +112,12 @@ _EACH: Final = frozenset({"each", "every", "per"})
 
 
 def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
-    """The clauses of a sentence, in their order."""
+    """The clauses of a sentence, in their order. A sentence cut before is not cut again."""
+    return [clause.copied() for clause in _cut(sentence, catalogue)]
+
+
+@lru_cache(maxsize=4096)
+def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
     found = tokens(settled(sentence.replace("w/ ", "with ")))
     items = as_adjectives(items_of(found, catalogue))
     parts: list[tuple[str, list[Item]]] = [("", [])]
@@ -148,11 +162,11 @@ def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
             parts.append((when, []))
             continue
         parts[-1][1].append(item)
-    return [
+    return tuple(
         _clause(when, held, items, found, sentence=sentence)
         for when, held in parts
         if any(one.kind not in ("mark", "joint") for one in held)
-    ]
+    )
 
 
 def _begins_anew(part: tuple[str, list[Item]], item: Item) -> bool:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Final, Literal, NamedTuple
 
 from rheum.core.facts.ingredients import Ingredient, own_words, words_of
@@ -25,12 +26,28 @@ class Heard(NamedTuple):
     new: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, eq=False)
 class Listed:
-    """What the ingredient lines list: foods, every word of their names, the words of the title."""
+    """What the ingredient lines list: foods, every word of their names, the words of the title. Two lists are the same where they list the
+    same foods in the same words; how much of each changes nothing of what a sentence says."""
 
     lines: tuple[RecipeLine, ...]
     title: frozenset[str]
+
+    @cached_property
+    def key(self) -> tuple[object, ...]:
+        """What of the list a sentence is heard against."""
+        listed = tuple(
+            (line.ingredient.id, line.section, line.states, tuple(other.ingredient.id for other in line.also), words_of(line.text))
+            for line in self.lines
+        )
+        return listed, self.title
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Listed) and self.key == other.key
+
+    def __hash__(self) -> int:
+        return hash(self.key)
 
     def has(self, ingredient: Ingredient) -> bool:
         """Whether a food that a sentence names is one of the list: itself, a part of a listed name, or its group."""

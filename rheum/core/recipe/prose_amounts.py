@@ -15,7 +15,7 @@ from rheum.core.recipe.hearing import is_serving
 from rheum.core.recipe.recipe import Portion, RecipeLine, Section, Unread
 
 _SLACK: Final = 1.02
-_Said = tuple[int, str, list[Clause]]
+_Said = tuple[int, str, Sequence[Clause]]
 _SOAKS: Final = frozenset({"soak", "soaked", "soaking", "overnight", "salting", "brine", "hours", "hour"})
 
 

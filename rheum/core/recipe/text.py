@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
 from typing import Final
@@ -220,7 +221,7 @@ class _Reader:
                 said.append((block, block.text))
             elif block.role == "heading" and ":" not in block.text.rstrip(":"):
                 continue
-        heard: list[tuple[Block, str, list[Clause]]] = []
+        heard: list[tuple[Block, str, Sequence[Clause]]] = []
         for block, sentence in said:
             if len(sentence) > LONGEST_SENTENCE:
                 self.unread.append(
@@ -255,7 +256,7 @@ class _Reader:
         ]
         self.notes.portions += portions
 
-    def _cooked(self, block: Block, sentence: str, clauses: list[Clause]) -> None:
+    def _cooked(self, block: Block, sentence: str, clauses: Sequence[Clause]) -> None:
         for clause in clauses:
             first = {"cooked", "boiled", "steamed", "fried", "roasted", "parboiled"} & set(clause.lows)
             acts = clause.groups
