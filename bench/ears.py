@@ -5,13 +5,8 @@ Run: python -m bench.ears. The set that nobody who edits the words has read is t
 
 from __future__ import annotations
 
-import csv
-import gzip
-import io
-import re
 import sys
 from collections.abc import Iterable
-from importlib.util import find_spec
 from pathlib import Path
 
 from rheum.core.facts.circumstances import Settings
@@ -19,18 +14,6 @@ from rheum.core.judging.check import judge
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
-
-BEANS = """Dilly beans
-
-4 lb green beans
-8 heads dill
-8 cloves garlic
-1/2 cup pickling salt
-4 cups white vinegar (5%)
-4 cups water
-
-Method:
-"""
 
 
 def fell(texts: Iterable[str]) -> tuple[int, int, int]:
@@ -50,21 +33,12 @@ def line(name: str, harmless: Iterable[str], unsafe: Iterable[str]) -> None:
     )
 
 
-def table_names() -> list[str]:
-    """The names of foods of a national table that a package of the development environment carries."""
-    spec = find_spec("ingredient_parser")
-    if spec is None or not spec.submodule_search_locations:
-        return []
-    table = Path(spec.submodule_search_locations[0]) / "en" / "data" / "fdc_ingredients.csv.gz"
-    rows = csv.DictReader(io.StringIO(gzip.decompress(table.read_bytes()).decode()))
-    heads = {row["description"].split(",")[0].strip().lower() for row in rows}
-    return sorted(name for name in heads if re.fullmatch(r"[a-z][a-z' -]+", name) and len(name.split()) <= 3)
-
-
 def main() -> None:
     """Print the rates of every set."""
     sys.path.insert(0, str(Path(__file__).parents[1]))
     from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
+    from tests.core.test_food_table import NAMES
+    from tests.core.test_hearing import BEANS
 
     def said(sentences: Iterable[str]) -> list[str]:
         return [f"{BEANS}{sentence}\n" for sentence in sentences]
@@ -89,10 +63,9 @@ def main() -> None:
     )
     line("unread", said(prose_unread.MAY), said(prose_unread.MAY_NOT))
     texts = list(of.values())
-    names = table_names()
-    lists = [texts[at % len(texts)].replace("\n\nMethod:", f"\n2 cups {name}\n\nMethod:", 1) for at, name in enumerate(names)]
+    lists = [texts[at % len(texts)].replace("\n\nMethod:", f"\n2 cups {name}\n\nMethod:", 1) for at, name in enumerate(NAMES)]
     line("a food table, in lists", [], lists)
-    line("a food table, in sentences", [], [f"{texts[at % len(texts)]}Stir in a cup of {name}.\n" for at, name in enumerate(names)])
+    line("a food table, in sentences", [], [f"{texts[at % len(texts)]}Stir in a cup of {name}.\n" for at, name in enumerate(NAMES)])
 
 
 if __name__ == "__main__":
