@@ -6,12 +6,12 @@ import math
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Final, get_args
 
 from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula, Pack
-from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.ingredients import Ingredient, words_of
 from rheum.core.facts.jars import Jar, plain_jar
 from rheum.core.facts.library import Library
 from rheum.core.judging.codes import CODES, LEVELS
@@ -19,7 +19,7 @@ from rheum.core.judging.findings import Alternative, Finding, Remedy, destinatio
 from rheum.core.judging.remedies import replaced
 from rheum.core.judging.rules.reading import ph_of
 from rheum.core.judging.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED
-from rheum.core.judging.summed import sum_up
+from rheum.core.judging.summed import process_of, sum_up
 from rheum.core.judging.verdict import (
     Ph,
     Verdict,
@@ -54,6 +54,21 @@ class Judged:
     case: Case
 
 
+@dataclass(frozen=True, eq=False)
+class _Weighed:
+    """One way in which a recipe can be meant, and what was found so: all that is needed to tell which counts."""
+
+    case: Case
+    findings: tuple[Finding, ...]
+
+    @cached_property
+    def strictness(self) -> tuple[int, int, int]:
+        """Strictest first: discard, fridge, shelf; then the more limits; then the more minutes."""
+        order = ("discard", "fridge", "shelf").index(destination_of(self.findings))
+        process = process_of(self.case, self.findings)
+        return order, -sum(1 for found in self.findings if found.level in ("stop", "limit")), -(process.minutes if process else 0)
+
+
 @lru_cache(maxsize=1024)
 def judge(text: str, settings: Settings, library: Library) -> Judged:
     """Judge recipe text; a text judged before, under the same settings and facts, is not judged again.
@@ -78,30 +93,30 @@ def judge_recipe(recipe: Recipe, settings: Settings, library: Library) -> Judged
     """Judge a recipe: in every way its lines can be meant, under every plausible family of cups, against every formula that ties, and the
     strictest counts."""
     check_settings(settings, library)
-    found, tied = [], dict[str, None]()
+    found, tied = list[_Weighed](), dict[str, None]()
     for meant in ways(recipe):
         for family in _families(meant, settings):
             lines = measure(meant, family)
-            near = nearest(lines, library, _said_pack(meant, settings))
+            near = nearest(lines, library, _said_pack(meant, settings), title=meant.title, unweighed=_unweighed(meant, library))
             formulas = _formulas(near, settings, library)
             if len(formulas) > 1:
                 tied.update((formula.id, None) for formula in formulas if formula)
             for formula in formulas:
                 case = _case(meant, settings, library, family=family, formula=formula, lines=lines, near=near)
-                found.append(Judged(sum_up(case, _findings(case)), case))
-    strictest = min(found, key=lambda judged: _strictness(judged.verdict))
-    verdict = replace(strictest.verdict, tied=tuple(tied))
+                found.append(_Weighed(case, _findings(case)))
+    strictest = min(found, key=lambda weighed: weighed.strictness)
+    verdict = replace(sum_up(strictest.case, strictest.findings), tied=tuple(tied))
     if asked := _weighed_either_way(strictest, found):
         verdict = replace(verdict, findings=worst_first([*verdict.findings, *asked]))
     return Judged(verdict, strictest.case)
 
 
-def _weighed_either_way(strictest: Judged, found: Iterable[Judged]) -> list[Finding]:
+def _weighed_either_way(strictest: _Weighed, found: Iterable[_Weighed]) -> list[Finding]:
     """A press for each line whose weight may be meant as bought or as prepared, where the verdict hangs on it."""
     asked = []
     for at, line in enumerate(strictest.case.recipe.lines):
         others = [one for one in found if one.case.recipe.lines[at].prepared != line.prepared]
-        if others and max(_strictness(one.verdict) for one in others) > _strictness(strictest.verdict):
+        if others and max(one.strictness for one in others) > strictest.strictness:
             text = line.text.strip()
             bare = strip_bullet(text)
             asked.append(
@@ -161,6 +176,13 @@ def _families(recipe: Recipe, settings: Settings) -> list[Family]:
     return plausible_families(recipe)
 
 
+def _unweighed(recipe: Recipe, library: Library) -> frozenset[Ingredient]:
+    """Produce that stands on lines which were not heard whole: “4 bunches asparagus” still tells which formula it is."""
+    listed = {number for number, role in recipe.roles if role in ("list", "per-jar")}
+    named = (library.catalogue.within(words_of(item.text)) for item in recipe.unread if item.line in listed)
+    return frozenset(match.ingredient for found in named for match in found if match.ingredient.role.role == "produce")
+
+
 def _said_pack(recipe: Recipe, settings: Settings) -> Pack | None:
     if settings.pack:
         return settings.pack
@@ -177,14 +199,9 @@ def _formulas(near: list[Near], settings: Settings, library: Library) -> list[Fo
     if near[0].distance <= MET:
         # Two that are both met outright are a tie: a formula of one's own beside the shipped one it resembles.
         return [n.formula for n in near if n.distance <= MET and n.distance - near[0].distance <= TIE]
+    if near[0].named:
+        return [near[0].formula]
     return [n.formula for n in near if n.distance - near[0].distance <= TIE and n.distance <= CUT_OFF]
-
-
-def _strictness(verdict: Verdict) -> tuple[int, int, int]:
-    """Strictest first: discard, fridge, shelf; then the more limits; then the more minutes."""
-    order = ("discard", "fridge", "shelf").index(verdict.destination)
-    minutes = verdict.process.minutes if verdict.process else 0
-    return order, -sum(1 for found in verdict.findings if found.level in ("stop", "limit")), -minutes
 
 
 def _choose_jar(recipe: Recipe, settings: Settings, formula: Formula | None, library: Library) -> tuple[Jar, ChosenBy]:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from itertools import groupby
+from operator import itemgetter
 
 from rheum.core.facts.choices import practice
 from rheum.core.judging.codes import Level
@@ -41,7 +42,7 @@ from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.writing import steps_text
 
 
-def _process(case: Case, findings: tuple[Finding, ...]) -> Process | None:
+def process_of(case: Case, findings: tuple[Finding, ...]) -> Process | None:
     """Minutes only when formula, altitude and jar are known and every limit is one of process alone."""
     bars = {found.code for found in findings if found.level in ("stop", "limit")}
     if case.match is None or case.settings.altitude is None or bars - PROCESS_ALONE:
@@ -122,11 +123,9 @@ def _unread_only(case: Case, findings: tuple[Finding, ...]) -> bool:
 def _blocks(recipe: Recipe) -> tuple[BlockOf, ...]:
     """The lines of a text by the part they play, those of one part that follow one another together."""
     found: list[BlockOf] = []
-    for number, role in recipe.roles:
-        if found and found[-1].role == role:
-            found[-1] = replace(found[-1], last=number)
-        else:
-            found.append(BlockOf(number, number, role))
+    for role, lines in groupby(recipe.roles, key=itemgetter(1)):
+        numbers = [number for number, _ in lines]
+        found.append(BlockOf(numbers[0], numbers[-1], role))
     return tuple(found)
 
 
@@ -170,7 +169,7 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
             round(metres, 1) if metres is not None else None, round(boiling_point_c(metres), 2) if metres is not None else None
         ),
         jar=JarChoice(case.jar.id, case.jar.title, round(gap, 2), case.jar_chosen_by),
-        process=_process(case, findings),
+        process=process_of(case, findings),
         unread=tuple(
             UnreadLine(item.line, item.text, item.why, item.word, case.library.catalogue[item.food].name if item.food else None, item.waits)
             for item in case.recipe.unread

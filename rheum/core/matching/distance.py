@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Final
+from typing import Any, Final
 
 from rheum.core.facts.formulas import Formula, Pack
-from rheum.core.facts.ingredients import Ingredient
+from rheum.core.facts.ingredients import Ingredient, words_of
 from rheum.core.facts.jars import counted_ml
 from rheum.core.facts.library import Library
 from rheum.core.matching.match import _seat
@@ -28,21 +29,34 @@ MET: Final = 0.04
 _WEIGHTS: Final = {"produce": 0.48, "groups": 0.22, "acid": 0.06, "kinds": 0.12, "pack": 0.05, "spices": 0.07}
 
 
+# What a weightless thing counts that the formula has no place for, as a part of its produce.
+_FAIR_SHARE: Final = 3
+# How much a permitted other acid counts of what another acid does.
+_PERMITTED: Final = 0.25
+# A recipe that goes by a formula's name follows it, if it is no further from it than this beyond the nearest: as far as the kinds count.
+_NAMED: Final = 0.12
+
+
 _GROUPS: Final = ("produce", "vinegar", "juice", "water", "sweetener", "fat")
 
 
-def _shares(amounts: dict[str, float]) -> dict[str, float]:
+def _shares(amounts: Mapping[Any, float]) -> dict[Any, float]:
     total = sum(amounts.values())
     return {key: value / total for key, value in amounts.items()} if total > 0 else {}
 
 
-def _apart(one: dict[str, float], other: dict[str, float]) -> float:
+def _apart(one: Mapping[Any, float], other: Mapping[Any, float]) -> float:
     """Half the summed difference of two sets of shares that each sum to 1: 0 the same, 1 nothing in common. Worked out as
     what they do not have in common."""
     if not one or not other:
         return 0.0 if not one and not other else 1.0
     few, many = (one, other) if len(one) <= len(other) else (other, one)
-    return 1.0 - sum(min(share, many[key]) for key, share in few.items() if key in many)
+    common = 0.0
+    for key, share in few.items():
+        there = many.get(key)
+        if there is not None:
+            common += share if share < there else there
+    return 1.0 - common
 
 
 def _grams(item: Measured, form: Profile) -> float:
@@ -54,14 +68,14 @@ def _grams(item: Measured, form: Profile) -> float:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class _OwnShares:
-    slots: dict[str, float]
+    slots: dict[int, float]
     groups: dict[str, float]
     kinds: dict[str, float]
 
 
 @lru_cache(maxsize=512)
-def _own_shares(form: Profile) -> _OwnShares:
-    slots = {str(position): slot.grams for position, slot in enumerate(form.slots)}
+def _own_shares(form: Profile, library: Library) -> _OwnShares:
+    slots = {id(slot): slot.grams for slot in form.slots}
     groups = {
         "produce": form.produce_g, "vinegar": form.vinegar_ml, "juice": form.juice_ml, "water": form.water_ml,
         "sweetener": form.sweetener_g, "fat": form.fat_ml,
@@ -69,30 +83,40 @@ def _own_shares(form: Profile) -> _OwnShares:
     kinds: dict[str, float] = {}
     for slot in form.slots:
         for given in slot.given:
-            kinds[given.id] = kinds.get(given.id, 0.0) + slot.grams / len(slot.given)
+            kind = library.tinned.get(given.id, given.id)
+            kinds[kind] = kinds.get(kind, 0.0) + slot.grams / len(slot.given)
     return _OwnShares(_shares(slots), _shares(groups), _shares(kinds))
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class _RecipeShares:
-    """A recipe's own shares; they differ between formulas only where per-jar lines need a count of jars."""
+    """A recipe's own shares; they differ between formulas only where per-jar lines need a count of jars. `unweighed`: produce that it
+    names without a weight."""
 
     produce: tuple[tuple[Ingredient, float], ...]
-    groups: dict[str, float]
+    amounts: dict[str, float]
     kinds: dict[str, float]
     spices: frozenset[str]
     juice_share: float
+    unweighed: frozenset[Ingredient]
 
 
-def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile) -> _RecipeShares:
+def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile, library: Library, unweighed: frozenset[Ingredient]) -> _RecipeShares:
     kinds: dict[str, float] = {}
     groups = dict.fromkeys(_GROUPS, 0.0)
     produce = []
     for item in recipe_lines:
         grams = _grams(item, form)
-        if item.line.ingredient.role.food:
-            produce.append((item.line.ingredient, grams))
-            kinds[item.line.ingredient.id] = kinds.get(item.line.ingredient.id, 0.0) + grams
+        ingredient = item.line.ingredient
+        if ingredient.role.food:
+            if item.bulk is None:
+                if item.line.section != "method":
+                    unweighed |= {ingredient}
+                continue
+            # Fresh or from a tin is one thing for finding the formula, and two for judging.
+            kind = library.tinned.get(ingredient.id, ingredient.id)
+            produce.append((ingredient, grams))
+            kinds[kind] = kinds.get(kind, 0.0) + grams
             groups["produce"] += grams
         elif item.role in groups:
             groups[item.role] += grams
@@ -100,50 +124,91 @@ def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile) -> _Recipe
     spices = frozenset(item.line.ingredient.id for item in recipe_lines if item.role == "spice")
     return _RecipeShares(
         produce=tuple(produce),
-        groups=_shares(groups),
-        kinds=_shares(kinds),
+        amounts=groups,
+        kinds=kinds,
         spices=spices,
         juice_share=groups["juice"] / liquids if liquids else 0.5,
+        unweighed=unweighed,
     )
 
 
 def _distance(recipe: _RecipeShares, form: Profile, library: Library, pack: Pack | None) -> float:
-    by_slot: dict[str, float] = {}
+    by_slot: dict[object, float] = {}
     for ingredient, grams in recipe.produce:
         seat = _seat(ingredient, form, library)
-        key = str(form.slots.index(seat[0])) if seat else f"none:{ingredient.id}"
+        key = id(seat[0]) if seat else ingredient.id
         by_slot[key] = by_slot.get(key, 0.0) + grams
-    own = _own_shares(form)
+    own = _own_shares(form, library)
+    kinds, amounts = recipe.kinds, recipe.amounts
+    if recipe.unweighed:
+        kinds, amounts = dict(kinds), dict(amounts)
+        for ingredient in recipe.unweighed:
+            # Where nobody knows how much there is, as much as the formula has beside the rest; what it has no place for, a fair share.
+            seat = _seat(ingredient, form, library)
+            rest = amounts["vinegar"] + amounts["juice"]
+            grams = (seat[0].grams if seat else form.produce_g / _FAIR_SHARE) * (rest / form.acid_ml if rest else 1.0)
+            key = id(seat[0]) if seat else ingredient.id
+            by_slot[key] = by_slot.get(key, 0.0) + grams
+            kinds[ingredient.id] = kinds.get(ingredient.id, 0.0) + grams
+            amounts["produce"] += grams
+    acid = abs(recipe.juice_share - form.juice_ml / form.acid_ml)
+    if not form.juice_ml and amounts["juice"]:
+        # Bottled juice may stand in for vinegar, never the other way: a permitted swap is no other recipe.
+        amounts = {**amounts, "vinegar": amounts["vinegar"] + amounts["juice"], "juice": 0.0}
+        acid *= _PERMITTED
     both = recipe.spices | form.spices
-    parts = {
-        "produce": _apart(_shares(by_slot), own.slots),
-        "groups": _apart(recipe.groups, own.groups),
-        "acid": abs(recipe.juice_share - form.juice_ml / form.acid_ml),
-        "kinds": _apart(recipe.kinds, own.kinds),
-        "pack": 0.0 if pack is None or form.formula.minutes_for_pack(pack) is not None else 1.0,
-        "spices": 1 - len(recipe.spices & form.spices) / len(both) if both else 0.0,
-    }
-    return sum(_WEIGHTS[key] * value for key, value in parts.items())
+    return (
+        _WEIGHTS["produce"] * _apart(_shares(by_slot), own.slots)
+        + _WEIGHTS["groups"] * _apart(_shares(amounts), own.groups)
+        + _WEIGHTS["acid"] * acid
+        + _WEIGHTS["kinds"] * _apart(_shares(kinds), own.kinds)
+        + (_WEIGHTS["pack"] if pack is not None and form.formula.minutes_for_pack(pack) is None else 0.0)
+        + (_WEIGHTS["spices"] * (1 - len(recipe.spices & form.spices) / len(both)) if both else 0.0)
+    )
 
 
 def distance(recipe_lines: tuple[Measured, ...], formula: Formula, library: Library, pack: Pack | None) -> float:
     """How far a recipe is from a formula, 0 to 1: produce by slot first, then the shares of produce, acids, water, sugar
     and fat, the kind of acid, the exact kinds of produce, spices and pack. It knows nothing of the verdict."""
     form = profile(formula)
-    return _distance(_recipe_shares(recipe_lines, form), form, library, pack)
+    return _distance(_recipe_shares(recipe_lines, form, library, frozenset()), form, library, pack)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Near:
-    """A formula and its distance."""
+    """A formula, its distance, and whether the recipe goes by its name."""
 
     formula: Formula
     distance: float
+    named: bool = False
 
 
-def nearest(recipe_lines: tuple[Measured, ...], library: Library, pack: Pack | None) -> list[Near]:
-    """All formulas, nearest first; ties in the order of their ids, so that the order of lines cannot matter."""
+def _rank(near: Near) -> tuple[float, str]:
+    return round(near.distance, 9), near.formula.id
+
+
+def nearest(
+    recipe_lines: tuple[Measured, ...],
+    library: Library,
+    pack: Pack | None,
+    *,
+    title: str = "",
+    unweighed: frozenset[Ingredient] = frozenset(),
+) -> list[Near]:
+    """All formulas, nearest first; ties in the order of their ids, so that the order of lines cannot matter. `title`: the recipe's, which
+    brings the formula of that name before what is no nearer than it could be by a permitted swap. `unweighed`: produce that is named and
+    whose weight nobody knows."""
     forms = [profile(formula) for formula in library.formulas.values()]
-    same = None if any(item.per_jar for item in recipe_lines) else _recipe_shares(recipe_lines, forms[0])
-    found = [Near(form.formula, _distance(same or _recipe_shares(recipe_lines, form), form, library, pack)) for form in forms]
-    return sorted(found, key=lambda near: (round(near.distance, 9), near.formula.id))
+    same = None if any(item.per_jar for item in recipe_lines) else _recipe_shares(recipe_lines, forms[0], library, unweighed)
+    said = frozenset(words_of(title))
+    found = []
+    for form in forms:
+        shares = same or _recipe_shares(recipe_lines, form, library, unweighed)
+        named = frozenset(words_of(form.formula.title)) <= said and len(said) > 0
+        found.append(Near(form.formula, _distance(shares, form, library, pack), named))
+    found.sort(key=_rank)
+    name = max((near for near in found if near.named), key=lambda near: len(words_of(near.formula.title)), default=None)
+    if name is not None and name.distance <= min(CUT_OFF, found[0].distance + _NAMED):
+        found.remove(name)
+        found.insert(0, name)
+    return found

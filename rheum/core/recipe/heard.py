@@ -29,7 +29,7 @@ class Heard(NamedTuple):
 @dataclass(frozen=True, eq=False)
 class Listed:
     """What the ingredient lines list: foods, every word of their names, the words of the title. Two lists are the same where they list the
-    same foods in the same words; how much of each changes nothing of what a sentence says."""
+    same foods in the same words; how much of each changes nothing of what a sentence says, so figures are no words of a line."""
 
     lines: tuple[RecipeLine, ...]
     title: frozenset[str]
@@ -38,10 +38,19 @@ class Listed:
     def key(self) -> tuple[object, ...]:
         """What of the list a sentence is heard against."""
         listed = tuple(
-            (line.ingredient.id, line.section, line.states, tuple(other.ingredient.id for other in line.also), words_of(line.text))
+            (line.ingredient.id, line.section, line.states, tuple(other.ingredient.id for other in line.also), words_said(line))
             for line in self.lines
         )
         return listed, self.title
+
+    @cached_property
+    def _words(self) -> frozenset[str]:
+        """Every word of the listed names and lines, and of the title."""
+        return self.title.union(*(own_words(line.ingredient) for line in self.lines), *(words_said(line) for line in self.lines))
+
+    @cached_property
+    def _had(self) -> dict[str, bool]:
+        return {}
 
     def __eq__(self, other: object) -> bool:
         return isinstance(other, Listed) and self.key == other.key
@@ -51,6 +60,12 @@ class Listed:
 
     def has(self, ingredient: Ingredient) -> bool:
         """Whether a food that a sentence names is one of the list: itself, a part of a listed name, or its group."""
+        known = self._had.get(ingredient.id)
+        if known is None:
+            known = self._had[ingredient.id] = self._has(ingredient)
+        return known
+
+    def _has(self, ingredient: Ingredient) -> bool:
         named = frozenset(words_of(ingredient.name))
         for line in self.lines:
             for one in (line.ingredient, *(other.ingredient for other in line.also)):
@@ -78,7 +93,10 @@ class Listed:
         whole = f" {' '.join(words)} "
         for line in self.lines:
             item = line.ingredient
-            names = [f" {' '.join(words_of(name))} ".replace(" under ", " under") for name in (item.name, *item.aliases, line.text)]
+            names = [
+                f" {' '.join(words_of(name))} ".replace(" under ", " under")
+                for name in (item.name, *item.aliases, " ".join(words_said(line)))
+            ]
             other = _other_sort(named, item)
             if _made_of(named, item):
                 continue
@@ -90,13 +108,18 @@ class Listed:
         """Whether all words stand in one listed name or line of a food's sort."""
         return any(
             not _made_of(named, line.ingredient)
-            and all(word in own_words(line.ingredient) or word in words_of(line.text) or word in self.title for word in words)
+            and all(word in own_words(line.ingredient) or word in words_said(line) or word in self.title for word in words)
             for line in self.lines
         )
 
     def says(self, word: str) -> bool:
         """Whether a word stands in a listed name or in the title: then it names no new food."""
-        return word in self.title or any(word in own_words(line.ingredient) or word in words_of(line.text) for line in self.lines)
+        return word in self._words
+
+
+def words_said(line: RecipeLine) -> tuple[str, ...]:
+    """The words of a line, without its figures."""
+    return tuple(word for word in words_of(line.text) if not word[0].isdigit())
 
 
 _GENERIC: Final = frozenset(
