@@ -16,7 +16,7 @@ from rheum.core.facts.jars import CLASS_ML, Jar, process_class_of
 from rheum.core.facts.lexicon import Lexicon
 from rheum.core.facts.library import Library
 from rheum.core.facts.placing import PlaceKind
-from rheum.core.measures.amount import AmountError, leading_amount
+from rheum.core.measures.amount import Amount, AmountError, leading_amount
 from rheum.core.measures.units import MM_PER_INCH
 from rheum.reference.words import BadReference, lexicon, shipped
 from rheum.reference.work import read_work
@@ -140,7 +140,7 @@ def _formula_line(text: str, catalogue: Catalogue) -> FormulaLine:
     if amount is None or rest:
         raise ValueError(f"“{cells[0]}” is no amount")
     flags = dict(flag.partition("=")[::2] for flag in cells[3].split())
-    if unknown := set(flags) - {"per_jar", "prep_only", "optional", "prepared"}:
+    if unknown := set(flags) - {"per_jar", "prep_only", "optional", "prepared", "to", "must_say", "baby"}:
         raise ValueError(f"unknown flag {sorted(unknown)} in “{text}”")
     if cells[1] not in catalogue.by_id:
         raise ValueError(f"no ingredient {cells[1]}")
@@ -155,7 +155,20 @@ def _formula_line(text: str, catalogue: Catalogue) -> FormulaLine:
         prep_only="prep_only" in flags,
         optional="optional" in flags,
         prepared="prepared" in flags,
+        upto=_upto(flags.get("to"), amount),
+        must_say="must_say" in flags,
+        baby="baby" in flags,
     )
+
+
+def _upto(text: str | None, amount: Amount) -> Amount | None:
+    """Where a published range ends, in the unit of its line."""
+    if text is None:
+        return None
+    most = float(text)
+    if not amount.high < most <= 3 * amount.high:
+        raise ValueError(f"a range from {amount.high:g} does not end at {text}")
+    return Amount(most, most, amount.unit)
 
 
 def _minutes(table: Mapping[str, Any], bands: tuple[int, ...]) -> dict[str, tuple[int, ...]]:
@@ -263,6 +276,8 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
                 weeks=entry["weeks"],
                 whole_in_brine=entry.get("whole_in_brine", False),
                 own=own,
+                may=tuple(_formula_line(line, catalogue) for line in entry.get("may", ())),
+                lime=entry.get("lime", False),
                 by_chart=own is not None and not bands,
             )
             if own is None and not bands:

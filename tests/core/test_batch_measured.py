@@ -111,7 +111,7 @@ def test_one_size_takes_the_persons_own_count() -> None:
 
 def test_a_plan_that_must_not_be_jarred_cannot_be_begun() -> None:
     with pytest.raises(CannotBegin, match="Do not jar this"):
-        begun(DILLS + "1 cup cream\n", Wish(), Stock())
+        begun(DILLS + "4 oz bacon\n", Wish(), Stock())
 
 
 def test_what_was_short_and_out_of_which_bottles_is_remembered() -> None:

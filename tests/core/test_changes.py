@@ -70,7 +70,7 @@ FORBIDDEN = {
     "apples": ("3 cups apples, chopped", {"acid-fruit-added", "low-acid-increased", "swap-not-covered", "acid-reduced"}),
     "garlic by the cup": ("1 cup garlic, minced", {"ingredient-added", "low-acid-increased", "swap-not-covered"}),
     "oil": ("3 cups olive oil", {"fat-added", "garlic-or-herb-in-oil"}),
-    "flour": ("1/4 cup flour", {"thickener-added"}),
+    "flour": ("1 cup flour", {"thickener-added"}),
     "soy sauce": ("1/4 cup soy sauce", {"ingredient-added"}),
     "walnuts": ("1 cup walnuts", {"ingredient-added"}),
     "tomato paste": ("1/2 cup tomato paste", {"ingredient-added"}),
@@ -120,7 +120,7 @@ def test_vinegar(formula: Formula) -> None:
 def test_amounts(formula: Formula) -> None:
     text = formula_text(formula, "metric")
     assert judge(times(text, is_acid, 1.15), formula_id=formula.id).destination == "shelf", "more of the formula's acid is safe"
-    less = judge(times(text, is_acid, 0.9), formula_id=formula.id)
+    less = judge(times(text, is_acid, 0.8), formula_id=formula.id)
     assert less.destination == "fridge"
     assert codes(less) & {"acid-reduced", "low-acid-increased", "water-added", "acid-fruit-added"}
     assert judge(times(text, is_acid, 0.995), formula_id=formula.id).destination == "shelf", "spoons and grams are no findings"

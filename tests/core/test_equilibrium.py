@@ -33,9 +33,10 @@ def test_bands_agree_with_the_draft(formula_id: str, facts: Library) -> None:
     assert (band.low, band.mid, band.high) == pytest.approx(DRAFT[formula_id], abs=0.15)
 
 
-def test_all_but_the_mushrooms_lie_under_4_6(facts: Library) -> None:
+def test_all_but_the_mushrooms_and_the_beans_lie_under_4_6(facts: Library) -> None:
+    """Their lemon water is not counted; and the tinned beans' buffering is known to a half only."""
     over = {f.id for f in facts.formulas.values() if (band := formula_ph(f, facts)) is None or band.high > 4.55}
-    assert over == {"marinated-mushrooms"}
+    assert over == {"marinated-mushrooms", "three-bean-salad"}
 
 
 def spans(low: float, high: float) -> st.SearchStrategy[tuple[float, float]]:

@@ -17,7 +17,7 @@ from rheum.core.recipe.writing import formula_text
 from tests.core.test_hearing import FORMULAS, heard, with_line
 
 # What may stand in a jar beside its formula: more acid of known strength, sugar of another kind, salt. "water" falls under the soak of one.
-MAY_STAND = {"corn syrup", "salt", "sweeteners", "vinegar", "water"}
+MAY_STAND = {"corn syrup", "salt", "sweetener", "sweeteners", "vinegar", "water"}
 # What a sentence may bring in besides: flavour, and a leaf for crispness.
 FLAVOURS = {
     "grape leaves", "thyme", "spices", "sugar", "sugars", "sugar substitute", "vanilla extract", "silk plus fiber", "silk vanilla",

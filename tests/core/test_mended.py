@@ -95,11 +95,11 @@ def test_the_brine_is_short_where_the_rules_say_so() -> None:
 def test_a_verdict_carries_what_the_screens_show() -> None:
     verdict = check_text(BEANS, HERE, FACTS)
     assert (verdict.acid.canning_ph, verdict.acid.target_ph, verdict.worst) == (4.6, 4.2, None)
-    spoilt = check_text(BEANS.replace("\nMethod:", "1 cup cream\n1 tsp skirret\n\nMethod:"), HERE, FACTS)
+    spoilt = check_text(BEANS.replace("\nMethod:", "4 oz bacon\n1 tsp skirret\n\nMethod:"), HERE, FACTS)
     assert spoilt.worst is not None
-    number = {line: n for n, line in enumerate(lines_of(BEANS.replace("\nMethod:", "1 cup cream\n1 tsp skirret\n\nMethod:")), start=1)}
-    assert spoilt.stop is not None and spoilt.stop.startswith(f"Line {number['1 cup cream']}: ")
-    assert {mark.line: mark.level for mark in spoilt.marks} == {number["1 cup cream"]: "stop", number["1 tsp skirret"]: "limit"}
+    number = {line: n for n, line in enumerate(lines_of(BEANS.replace("\nMethod:", "4 oz bacon\n1 tsp skirret\n\nMethod:")), start=1)}
+    assert spoilt.stop is not None and spoilt.stop.startswith(f"Line {number['4 oz bacon']}: ")
+    assert {mark.line: mark.level for mark in spoilt.marks} == {number["4 oz bacon"]: "stop", number["1 tsp skirret"]: "limit"}
 
 
 @pytest.mark.parametrize("formula_id", sorted(FACTS.formulas))

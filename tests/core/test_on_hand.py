@@ -69,7 +69,7 @@ def test_a_strong_bottle_carries_a_weak_one_here_too() -> None:
 
 
 def test_what_must_not_be_jarred_makes_no_jars() -> None:
-    found = made(BEANS + "1 cup cream\n", PANTRY + "cream\n")
+    found = made(BEANS + "4 oz bacon\n", PANTRY + "bacon\n")
     assert (found.jars, found.says) == (0, "not to be jarred as it stands: the Bench says why")
 
 

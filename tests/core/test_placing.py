@@ -31,7 +31,7 @@ def test_an_unknown_name_asks_to_be_placed_and_is_a_limit_until_then() -> None:
     [
         ("low-acid-vegetable", "fridge", "ingredient-added"), ("pepper", "fridge", "ingredient-added"), ("acid-fruit", "fridge", "acid-fruit-added"),
         ("mild-fruit", "fridge", "borderline-fruit"), ("dried-spice", "shelf", "spice-changed"), ("nut", "fridge", "ingredient-added"),
-        ("sauce", "fridge", "ingredient-added"), ("oil", "fridge", "fat-added"), ("starchy", "discard", "starch-added"), ("animal", "discard", "dairy-or-meat"),
+        ("sauce", "fridge", "ingredient-added"), ("oil", "fridge", "fat-added"), ("starchy", "fridge", "starch-added"), ("animal", "discard", "dairy-or-meat"),
     ],
 )  # fmt: skip
 def test_each_kind_earns_its_code(kind: str, destination: str, code: str) -> None:

@@ -180,7 +180,7 @@ def test_an_own_recipe_is_planned_for_the_refrigerator_without_minutes() -> None
 
 
 def test_what_must_not_be_jarred_gets_no_jars() -> None:
-    found = plan(BEANS + "1 cup cream\n")
+    found = plan(BEANS + "4 oz bacon\n")
     assert (found.after, found.jars) == ("discard", None)
     assert "must not be jarred" in found.warnings[0]
 

@@ -123,7 +123,7 @@ def test_a_line_not_understood_stands_on_it_as_it_is() -> None:
 
 
 def test_what_must_not_be_jarred_has_no_steps() -> None:
-    found = sheet(BEANS + "1 cup cream\n")
+    found = sheet(BEANS + "4 oz bacon\n")
     assert (found.place, found.minutes) == ("do not jar this", "no minutes")
     assert not any("Pack" in step for step in found.steps)
 

@@ -20,7 +20,8 @@ SourceKind = Literal["government", "extension", "book", "maker"]
 @dataclass(frozen=True, slots=True, eq=False)
 class FormulaLine:
     """One line of a formula. `per_jar` is the jar size the amount is for, or None for the whole batch;
-    `prep_only` lines do not reach the jar; `prepared` weights are of peeled, trimmed produce."""
+    `prep_only` lines do not reach the jar; `prepared` weights are of peeled, trimmed produce. `upto`: where the published range ends;
+    `must_say`: a preparation with acid that nobody may take for granted; `baby`: whole baby ones are published beside it."""
 
     amount: Amount
     ingredient: Ingredient
@@ -29,6 +30,9 @@ class FormulaLine:
     prep_only: bool
     optional: bool
     prepared: bool
+    upto: Amount | None = None
+    must_say: bool = False
+    baby: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,6 +106,9 @@ class Formula:
     # What is done between the basket and the filled jar; None for a formula of one's own. `work_raw`: packed raw where both are tested.
     work: Work | None = None
     work_raw: Work | None = None
+    # Lines that the source lets be added and that are not written out, and whether it allows a lime soak.
+    may: tuple[FormulaLine, ...] = ()
+    lime: bool = False
     # Minutes are for sea level only: the kitchen's chosen chart adds what the height asks.
     by_chart: bool = False
 

@@ -246,7 +246,7 @@ def _case(
 
 def _findings(case: Case) -> tuple[Finding, ...]:
     composition = [found for rule in COMPOSITION for found in rule(case)]
-    changed = case.match is None or any(found.code not in LEAVES_TESTED for found in composition)
+    changed = case.match is None or any(found.code not in LEAVES_TESTED and not _asks(found) for found in composition)
     if changed and case.match is not None and destination_of(composition) == "shelf":
         changed = _above_formula(case)
     circumstance = [found for rule in CIRCUMSTANCE for found in rule(case)]
@@ -259,6 +259,11 @@ def _findings(case: Case) -> tuple[Finding, ...]:
         waits = WAITS | WAITS_FOR_ACID if _acid_waits(case) else WAITS
         found = [one for one in found if one.code not in waits]
     return worst_first(found)
+
+
+def _asks(found: Finding) -> bool:
+    """Whether a finding only asks for what is taken to be as tested."""
+    return found.code in ("prep-changed", "tinned-for-fresh") and found.level in ("caution", "note")
 
 
 def _acid_waits(case: Case) -> bool:

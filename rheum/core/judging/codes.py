@@ -32,6 +32,9 @@ CODES: Final[dict[str, Code]] = {
     "acid-reduced": Code(
         "limit", "acid", "The acid has to reach the middle of every piece; the formula was tested with more of it.", GUIDE_6
     ),
+    "brine-runs-short": Code(
+        "note", "acid", "Packed raw, the jar sets how much stands beside the brine; more produce only fills more jars.", GUIDE_6
+    ),
     "water-added": Code("limit", "acid", "Water thins the acid that keeps the jar safe.", GUIDE_6),
     "acid-topped-up": Code("note", "acid", "More acid is safe, only tarter; it never pays for more produce.", COMMON),
     "vinegar-too-weak": Code("limit", "acid", "Tested formulas count on vinegar of at least 5 %.", GUIDE_6),
@@ -51,6 +54,7 @@ CODES: Final[dict[str, Code]] = {
     "low-acid-reduced": Code("note", "produce", "Less low-acid produce leaves more acid for the rest.", GUIDE_6),
     "garlic-clove": Code("note", "produce", "One whole clove a pint in a brined whole-vegetable pickle is let pass.", PICK),
     "pepper-swap": Code("note", "produce", "One pepper may stand in for another, the total unchanged.", GUIDE_3),
+    "cucumber-kind": Code("caution", "produce", "Slicing cucumbers go soft in the jar; wax keeps the vinegar out.", GUIDE_6),
     "onion-swap": Code("note", "produce", "One kind of onion may stand in for another, the total unchanged.", GUIDE_3),
     "tomato-swap": Code("note", "produce", "Green tomatoes and tomatillos are at least as sour as ripe tomatoes.", GUIDE_3),
     "swap-not-covered": Code("limit", "produce", "Nobody tested this in the other's place.", GUIDE_6),
@@ -77,7 +81,9 @@ CODES: Final[dict[str, Code]] = {
     ),
     "dairy-or-meat": Code("stop", "other", "Milk, cheese, meat and fish cannot be made safe in a boiling-water canner.", GUIDE_1),
     "thickener-added": Code("limit", "other", "A thicker jar heats more slowly than the one that was tested.", GUIDE_3),
-    "starch-added": Code("stop", "other", "Pasta, rice, grains and pulses take up acid and keep the heat out.", GUIDE_1),
+    "starch-added": Code(
+        "limit", "other", "Pasta, rice, grains and pulses take up acid and keep the heat out: three days cold, or freeze it.", GUIDE_1
+    ),
     "alkali-added": Code("stop", "other", "It destroys acid.", COMMON),
     "firming-agent": Code("note", "other", "Calcium chloride, about 1/8 tsp a pint, firms; alum does nothing and may be left out.", COMMON),
     "tinned-for-fresh": Code("limit", "other", "Tinned produce is softer and packs tighter than the fresh that was tested.", GUIDE_3),

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from itertools import groupby
 from operator import itemgetter
+from typing import Final
 
 from rheum.core.facts.choices import practice
 from rheum.core.judging.codes import Level
@@ -40,6 +41,11 @@ from rheum.core.measures.altitude import boiling_point_c
 from rheum.core.measures.units import MM_PER_INCH
 from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.writing import steps_text
+
+# Findings with which nobody knows how much acid a jar holds, or with which acid is not what keeps it.
+_THREE_DAYS: Final = frozenset(
+    {"vinegar-strength-unknown", "juice-fresh", "line-unread", "vinegar-too-weak", "starch-added", "dairy-or-meat"}
+)
 
 
 def process_of(case: Case, findings: tuple[Finding, ...]) -> Process | None:
@@ -157,7 +163,7 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     allergens = sorted({allergen for line in case.recipe.in_jar for allergen in line.ingredient.allergens})
     metres = float(height.metres) if height else None
     own_steps = tuple(steps_text(formula, case.pack)) if formula and case.recipe.method.opened else ()
-    acid_known = not any(found.code in ("vinegar-strength-unknown", "juice-fresh", "line-unread", "vinegar-too-weak") for found in findings)
+    acid_known = not any(found.code in _THREE_DAYS for found in findings)
     return Verdict(
         title=case.recipe.title,
         destination=destination_of(findings),

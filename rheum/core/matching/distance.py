@@ -75,13 +75,13 @@ class _OwnShares:
 
 @lru_cache(maxsize=512)
 def _own_shares(form: Profile, library: Library) -> _OwnShares:
-    slots = {id(slot): slot.grams for slot in form.slots}
+    slots = {id(slot): slot.grams for slot in form.slots if not slot.may}
     groups = {
         "produce": form.produce_g, "vinegar": form.vinegar_ml, "juice": form.juice_ml, "water": form.water_ml,
         "sweetener": form.sweetener_g, "fat": form.fat_ml,
     }  # fmt: skip
     kinds: dict[str, float] = {}
-    for slot in form.slots:
+    for slot in (slot for slot in form.slots if not slot.may):
         for given in slot.given:
             kind = library.tinned.get(given.id, given.id)
             kinds[kind] = kinds.get(kind, 0.0) + slot.grams / len(slot.given)

@@ -92,6 +92,9 @@ def match_to(recipe_lines: tuple[Measured, ...], formula: Formula, library: Libr
     form = profile(formula)
     vinegar = sum(ml for ml, _ in vinegar_parts(item for item in recipe_lines if not item.per_jar))
     juice = total_ml(recipe_lines, "juice", 0)
+    if form.drained_juice_ml and form.vinegar_ml and not form.juice_ml:
+        # Lemon juice of water that is drained away earns no credit in the jar.
+        juice = max(0.0, juice - form.drained_juice_ml * max(1.0, vinegar / form.vinegar_ml))
     water = total_ml(recipe_lines, "water", 1)
     strength = blend_strength(vinegar_parts(recipe_lines)) or 0.0
     absorbed = _absorbed(vinegar, strength, juice, water, form=form) if form.vinegar_ml else 0.0
@@ -114,7 +117,7 @@ def match_to(recipe_lines: tuple[Measured, ...], formula: Formula, library: Libr
                 )
             )
     seated = {id(pair.slot) for pair in pairs}
-    missing = tuple(slot for slot in form.slots if id(slot) not in seated)
+    missing = tuple(slot for slot in form.slots if id(slot) not in seated and not slot.may)
     return Match(
         profile=form,
         lines=recipe_lines,

@@ -15,6 +15,8 @@ from rheum.core.measures.saying import listed
 from rheum.core.measures.units import kind_of
 
 Measure = Literal["volume", "bought", "prepared"]
+# Brown sugar packed weighs 220 g a cup, the thinnest syrup 310 (common practice).
+SYRUP_G_PER_CUP: Final = 260.0
 POOLED_GROUPS = frozenset({"pepper", "onion"})
 
 
@@ -28,7 +30,8 @@ def in_measure(amount: Bulk, measure: Measure, end: int = 1) -> float | None:
 @dataclass(frozen=True, slots=True, eq=False)
 class Slot:
     """One place for produce in a formula: a line, several of one ingredient, or kinds that may be mixed within a total.
-    `amount` is for one batch in `measure`; `groups` are swap groups that count within the slot."""
+    `amount` is for one batch in `measure`, `most` where its published range ends; `groups` are swap groups that count within the slot;
+    `may`: the source lets it be added, and it is not written out."""
 
     given: tuple[Ingredient, ...]
     groups: frozenset[str]
@@ -38,6 +41,13 @@ class Slot:
     grams: float
     optional: bool
     per_jar: bool
+    most: float
+    may: bool = False
+
+    @property
+    def room(self) -> float:
+        """How much more than what is written the published range allows, as a factor."""
+        return self.most / self.amount if self.amount else 1.0
 
     @property
     def title(self) -> str:
@@ -63,6 +73,10 @@ class Profile:
     jars_ml: tuple[float, float]
     salt_in_prep: bool
     lime_in_prep: bool
+    # Bottled juice in water that is drained away, and water that goes in only with a thickener that may be added.
+    drained_juice_ml: float = 0.0
+    may_water_ml: float = 0.0
+    syrup_ml: float = 0.0
 
     @property
     def acid_ml(self) -> float:
@@ -70,7 +84,7 @@ class Profile:
 
     @property
     def produce_g(self) -> float:
-        return sum(slot.grams for slot in self.slots)
+        return sum(slot.grams for slot in self.slots if not slot.may)
 
     @property
     def brine_percent(self) -> float | None:
@@ -93,9 +107,10 @@ def profile(formula: Formula) -> Profile:
     volume = tuple(count * CLASS_ML[formula.yields.jar] for count in (formula.yields.low, formula.yields.high))
     totals = dict.fromkeys(("vinegar", "juice", "water", "fat", "salt", "sweetener", "spice"), 0.0)
     sweetener_ml, thickeners, spices = 0.0, dict[str, float](), set[str]()
+    may_water = 0.0
     produce: dict[str, list[tuple[FormulaLine, Amount, Bulk]]] = {}
     pool_amount = {pool.replaces: pool.total for pool in formula.pools}
-    for line in formula.jar_lines:
+    for line in (*formula.jar_lines, *formula.may):
         amount = pool_amount.get(line.ingredient.id, line.amount)
         if line.per_jar:
             amount = amount.times(volume[0] / CLASS_ML[line.per_jar])
@@ -110,6 +125,8 @@ def profile(formula: Formula) -> Profile:
             totals["spice"] += held.grams[1] if held else 0.0
         elif held is not None and role == "thickener":
             thickeners[line.ingredient.id] = held.ml[1] if held.ml else 0.0
+        elif held is not None and line in formula.may:
+            may_water += held.ml[1] if role == "water" and held.ml else 0.0
         elif held is not None and role in totals:
             totals[role] += held.grams[1] if role in ("salt", "sweetener") else (held.ml or (0, 0))[1]
             if role == "sweetener" and held.ml:
@@ -131,7 +148,19 @@ def profile(formula: Formula) -> Profile:
         jars_ml=(volume[0], volume[1]),
         salt_in_prep="salt" in prep,
         lime_in_prep=any(line.ingredient.id == "pickling-lime" for line in formula.lines),
+        drained_juice_ml=sum(_ml_of(line) for line in formula.lines if line.prep_only and line.ingredient.role.role == "juice"),
+        may_water_ml=may_water,
+        syrup_ml=sum(
+            _ml_of(line)
+            for line in formula.jar_lines
+            if line.ingredient.role.role == "sweetener" and (line.ingredient.g_per_cup or 0.0) > SYRUP_G_PER_CUP
+        ),
     )
+
+
+def _ml_of(line: FormulaLine) -> float:
+    held = bulk(line.amount, line.ingredient, line.prepared, "us")
+    return held.ml[1] if held and held.ml else 0.0
 
 
 def _key(line: FormulaLine, formula: Formula) -> str:
@@ -155,8 +184,12 @@ def _slot(members: list[tuple[FormulaLine, Amount, Bulk]], formula: Formula) -> 
         measure=measure,
         amount=sum(in_measure(held, measure) or 0.0 for _, _, held in members),
         grams=sum(held.grams[1] for _, _, held in members),
-        optional=all(line.optional for line in lines),
+        optional=all(line.optional or line in formula.may for line in lines),
         per_jar=any(line.per_jar for line in lines),
+        most=sum(
+            (in_measure(held, measure) or 0.0) * (line.upto.high / line.amount.high if line.upto else 1.0) for line, _, held in members
+        ),
+        may=all(line in formula.may for line in lines),
     )
 
 

@@ -221,6 +221,8 @@ def _merged(found: list[_Read], settings: Settings, library: Library) -> Merged:
         elif mean > 0:
             out.append(_merged_line(item, mean, present))
     out += per_jar
+    soaked = next((lines for read in found if (lines := [one.text for one in read.case.recipe.lines if one.section == "soak"])), [])
+    out += ["", "Soak:", *soaked] if soaked else []
     minutes = [value for read in found if (value := _said_minutes(read)) is not None]
     packs = [read.verdict.pack for read in found if read.verdict.pack]
     out += ["", "Method:", f"{packs[0].capitalize()} pack." if packs else "Fill hot."]

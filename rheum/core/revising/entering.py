@@ -263,6 +263,10 @@ def _acid_refusals(formula: Formula, library: Library) -> list[Refusal]:
     return []
 
 
+# What cannot stand on a shelf is no tested formula for one.
+_IN_NO_FORMULA: Final = frozenset({"starch-added", "dairy-or-meat"})
+
+
 def _verdict_refusals(formula: Formula, recipe: Recipe, library: Library) -> list[Refusal]:
     found = []
     band = formula_ph(formula, library)
@@ -271,7 +275,7 @@ def _verdict_refusals(formula: Formula, recipe: Recipe, library: Library) -> lis
     elif band.high > CANNING_PH:
         found.append(Refusal(f"The estimate reaches pH {band.high:.2f}, above 4.6. Read the amounts again.", "text"))
     for finding in judge_recipe(recipe, Settings(measures="us"), library).verdict.findings:
-        if finding.level == "stop":
+        if finding.level == "stop" or finding.code in _IN_NO_FORMULA:
             found.append(Refusal(f"{finding.says} {finding.why}", "text", finding.line))
     return found
 

@@ -241,6 +241,8 @@ def water_added(case: Case) -> Iterator[Finding]:
     per_jar = [i for i in case.of_role("water") if i.per_jar]
     water = match.water_ml + sum(match.batch_ml(i) or 0.0 for i in per_jar)
     allowed = match.profile.water_ml * match.scale
+    if any(item.line.ingredient.id in match.profile.thickeners_ml for item in case.of_role("thickener")):
+        allowed += match.profile.may_water_ml * match.scale
     waters = case.of_role("water")
     if any(i.bulk is None and i.line.amount is not None for i in waters):
         yield finding("line-unread", "This much water could not be measured.", _first(waters), "Write it in cups or millilitres.")
@@ -272,7 +274,12 @@ def water_added(case: Case) -> Iterator[Finding]:
 def brine_short(case: Case) -> bool:
     """Whether the brine is weaker than the formula's by more than the tolerance of the rule of added water."""
     own = case.match.profile.brine_percent if case.match else None
-    return own is not None and case.brine_percent is not None and case.brine_percent * TOLERANCE < own
+    if own is None or case.brine_percent is None or case.match is None:
+        return False
+    form = case.match.profile
+    if form.may_water_ml and case.of_role("thickener"):
+        own *= (form.vinegar_ml + form.water_ml) / (form.vinegar_ml + form.water_ml + form.may_water_ml)
+    return case.brine_percent * TOLERANCE < own
 
 
 def _less_water(case: Case, allowed: float) -> tuple[Change, ...]:

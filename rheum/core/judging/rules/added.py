@@ -18,6 +18,7 @@ from rheum.core.measures.saying import grams
 from rheum.core.recipe.changes import Change
 
 _SPRIG_G: Final = 3.0
+_SMALL_POD_G: Final = 10.0
 
 
 def added(case: Case) -> Iterator[Finding]:
@@ -28,11 +29,32 @@ def added(case: Case) -> Iterator[Finding]:
         ingredient = item.line.ingredient
         role = ingredient.role
         if CODES[role.when_added].level == "stop" and ingredient.klass != "not-for-canning":
+            cold = (ingredient.klass == "dairy" or "egg" in ingredient.allergens) and ingredient.id not in case.library.placed
             yield finding(
                 role.when_added,
-                f"{ingredient.name.capitalize()} cannot go into this jar.",
+                f"{ingredient.name.capitalize()}: never on a shelf. In the refrigerator, at most three days."
+                if cold
+                else f"{ingredient.name.capitalize()} cannot go into this jar.",
                 item.line.number,
                 Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
+                # What is not made yet is only not for the shelf; meat and fish are not for a jar at all.
+                level="limit" if cold else None,
+            )
+            continue
+        if role.when_added == "starch-added":
+            yield finding(
+                "starch-added",
+                f"{ingredient.name.capitalize()} cannot go into a jar for the shelf.",
+                item.line.number,
+                Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
+            )
+            continue
+        if match is not None and _small_hot_pepper(case, item):
+            yield finding(
+                "ingredient-added",
+                f"A small {ingredient.name} a jar, which the formula does not have: no more than that.",
+                item.line.number,
+                level="caution",
             )
             continue
         if match is None and role.when_added == "borderline-fruit":
@@ -67,6 +89,17 @@ def added(case: Case) -> Iterator[Finding]:
             item.line.number,
             Remedy("Leave it out; add it when you open the jar.", removed(case, item.line)),
         )
+
+
+def _small_hot_pepper(case: Case, item: Measured) -> bool:
+    """One small pod a pint (10 g) among whole vegetables in brine, as for a clove of garlic (own pick)."""
+    match, line = case.match, item.line
+    if match is None or not match.formula.whole_in_brine or line.ingredient.klass != "pepper" or line.amount is None:
+        return False
+    others = [one for one in match.unmatched if one.line.ingredient.klass == "pepper"]
+    total = sum(match.batch_grams(one) or float("inf") for one in others)
+    counted = line.amount.unit == "each" and (line.ingredient.each_g or _SMALL_POD_G + 1) <= _SMALL_POD_G
+    return counted and total <= _SMALL_POD_G * match.jars(0, "pint") * TOLERANCE
 
 
 def _exchanged(case: Case, item: Measured, gap: Slot) -> tuple[Change, ...]:

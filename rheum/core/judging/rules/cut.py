@@ -57,6 +57,8 @@ def cut(case: Case) -> Iterator[Finding]:
             yield finding("density-changed", says, line.number, whole)
         if own is None or here is None:
             continue
+        if here.step == WHOLE and any(item.baby for item in _lines_of(match.formula, pair)) and "baby" in line.text.lower():
+            continue
         name, how = line.ingredient.name.capitalize(), changed(own, here)
         remedy = Remedy(f"Cut it as the formula has it: {own.word}.", line_as_formula(case, line, _lines_of(match.formula, pair)))
         if how == "bigger":
@@ -91,7 +93,7 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
         if line.ingredient.klass in _UNCUT:
             continue
         for wanted, against, what in ((_PEELED, _UNPEELED, "peeled"), (_HEATED, _UNHEATED, "cooked first")):
-            if own and all(wanted.search(item.prep) for item in own) and against.search(line.text):
+            if own and all(wanted.search(item.prep) and "tough" not in item.prep for item in own) and against.search(line.text):
                 yield finding(
                     "prep-changed",
                     f"{line.ingredient.name.capitalize()} is {what} in the formula.",
@@ -103,6 +105,7 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
         if (
             cooked
             and not to_peel
+            and line.ingredient.klass != "legume"  # tinned beans are cooked
             and own
             and line.ingredient.role.role == "produce"
             and not any(_HEATED.search(item.prep) or _COOKED.search(item.prep) for item in own)
@@ -117,7 +120,7 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
 
 
 def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Iterator[Finding]:
-    preps = " ".join(line.prep for line in formula.jar_lines)
+    preps = " ".join(line.prep for line in formula.jar_lines if "tough" not in line.prep)
     steps = formula.steps.lower()
     if "unpeeled" in said and _PEELED.search(preps):
         yield finding(

@@ -6,9 +6,11 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.jars import counted_ml
 from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
-from rheum.core.judging.remedies import formula_line, inserted, removed, renamed, scaled
+from rheum.core.judging.remedies import formula_line, inserted, removed, scaled
 from rheum.core.judging.rules.acid import TOLERANCE, more_acid
+from rheum.core.judging.rules.said_of_it import more_in_a_raw_pack
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
 from rheum.core.matching.profile import Slot
@@ -23,6 +25,10 @@ _NARROW_RANGE: Final = 1.5
 _TENTH_MORE: Final = 1.1
 # A line that brings acid of its own may run a little short; beyond a quarter it is no longer the tested recipe (own pick).
 _MUCH_LESS: Final = 0.75
+# A small sprig a jar of a fresh herb is too little to matter (common practice).
+_SPRIG_G: Final = 3.0
+# So much more produce may stand beside the brine of a raw pack; agencies say nothing of a bound, a fifth is on the safe side (own pick).
+_MORE_IN_A_RAW_PACK: Final = 1.2
 
 
 def no_tested_formula(case: Case) -> Iterator[Finding]:
@@ -130,13 +136,21 @@ def amounts(case: Case) -> Iterator[Finding]:
             continue
         if not slot.optional and slot.given[0].role.role == "produce":
             required.append(slot)
-        if ratio > TOLERANCE and not _within_slack(case, slot, ratio) and not _counted_about(case, slot, ratio):
-            up.append((slot, ratio))
+        if ratio > TOLERANCE * slot.room and not _within_slack(case, slot, ratio) and not _counted_about(case, slot, ratio):
+            up.append((slot, ratio / slot.room))
     if not up:
         return
     raised = [slot for slot, _ in up]
     if required and all(slot in raised for slot in required):
         worst = max(ratio for slot, ratio in up if slot in required)
+        if worst <= _MORE_IN_A_RAW_PACK and more_in_a_raw_pack(case):
+            yield finding(
+                "brine-runs-short",
+                f"You will run short of brine: {(worst - 1) * 100:.0f} % more produce than the formula has beside it. More of the same brine, never water.",
+                acids[0].line.number if acids else None,
+            )
+            yield from (found for slot, ratio in up if slot not in required for found in _slot_up(case, slot, ratio))
+            return
         acid_now = match.vinegar_counted_ml + match.juice_ml
         kind = "bottled juice" if not match.profile.vinegar_ml else "5 % vinegar"
         number = acids[0].line.number if acids else None
@@ -161,7 +175,10 @@ def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
     pairs = [pair for pair in match.pairs if pair.slot is slot]
     biggest = max(pairs, key=_by_amount)
     code = slot.given[0].role.more_is
-    allowed = slot.amount * match.scale
+    allowed = slot.most * match.scale
+    if slot.given[0].klass == "herb-fresh" and (ratio - 1) * slot.most <= _SPRIG_G * match.profile.jars_ml[0] / counted_ml("pint"):
+        yield finding("fresh-herb-changed", "A small sprig a jar more than the formula has.", biggest.item.line.number)
+        return
     enough = ml(allowed) if slot.measure == "volume" else grams(allowed)
     if slot.given[0].klass == "garlic" and slot.given[0].each_g and slot.measure == "bought":
         enough = f"{allowed / slot.given[0].each_g:.0f} cloves"
@@ -267,7 +284,7 @@ def less_of_it(case: Case) -> Iterator[Finding]:
     rest = max(others, default=0.0)
     for slot in match.profile.slots:
         ratio = match.ratio(slot)
-        if ratio is None or slot in match.missing or ratio >= 2 - TOLERANCE:
+        if ratio is None or slot in match.missing or ratio >= 2 - TOLERANCE or slot.optional:
             continue
         # The largest line of the slot, whichever stands first.
         number = max((pair for pair in match.pairs if pair.slot is slot), key=_by_amount).item.line.number
@@ -327,49 +344,3 @@ def _brings_acid(case: Case, slot: Slot) -> bool:
     """Whether a slot is sourer than the jar it goes into: cranberries are, tomatoes are not."""
     ph = slot.given[0].ph
     return ph is not None and case.ph is not None and sum(ph) / 2 < case.ph.mid
-
-
-def stand_ins(case: Case) -> Iterator[Finding]:
-    """Lines that stand in a slot by a permitted swap."""
-    match = case.match
-    if match is None:
-        return
-    for pair in match.pairs:
-        line = pair.item.line
-        if pair.tinned:
-            yield finding(
-                "tinned-for-fresh",
-                f"Tinned {pair.slot.title} where the formula has fresh or frozen.",
-                line.number,
-                Remedy("Use fresh, the same amount.", renamed(case, line, pair.slot.given[0].name)),
-            )
-        elif pair.code:
-            yield finding(
-                pair.code, f"{line.ingredient.name.capitalize()} in place of {pair.slot.given[0].name}, the total unchanged.", line.number
-            )
-        elif _mix_changed(case, pair):
-            code = "pepper-swap" if line.ingredient.swap_group == "pepper" else "onion-swap"
-            yield finding(code, f"More of one and less of another; the total of {pair.slot.title} holds.", line.number)
-
-
-def _mix_changed(case: Case, pair: Pair) -> bool:
-    """Within a slot of several peppers or onions whose total holds, more of this one kind than the formula has."""
-    match = case.match
-    if match is None or pair.slot.pool or len(pair.slot.given) < 2 or pair.amount is None:
-        return False
-    ratio = match.ratio(pair.slot)
-    if ratio is not None and ratio < 2 - TOLERANCE:
-        return False
-    own = [line for line in match.formula.jar_lines if line.ingredient is pair.item.line.ingredient]
-    if not own:
-        return False
-    here = sum(p.amount or 0.0 for p in match.pairs if p.item.line.ingredient is pair.item.line.ingredient)
-    from rheum.core.facts.weights import bulk, size_factor
-    from rheum.core.matching.profile import in_measure
-
-    was = sum(
-        in_measure(held, pair.slot.measure) or 0.0
-        for line in own
-        if (held := bulk(line.amount, line.ingredient, line.prepared, "us", size=size_factor(line.prep)))
-    )
-    return here > was * match.scale * _TENTH_MORE

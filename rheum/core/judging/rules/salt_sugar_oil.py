@@ -5,19 +5,24 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final
 
+from rheum.core.facts.ingredients import words_of
 from rheum.core.judging.codes import Level
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import removed, renamed, replaced, scaled
 from rheum.core.judging.rules.acid import TOLERANCE
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
+from rheum.core.matching.profile import SYRUP_G_PER_CUP
 from rheum.core.measures.saying import grams, ml
 from rheum.core.recipe.changes import Change
+from rheum.core.recipe.recipe import RecipeLine
 
+_RINSES: Final = 3
 _SPICE_SHARE: Final = 0.03
 # Spoons of plain and of pickling salt differ by a few per cent; that is no change.
 _SALT_TOLERANCE: Final = 1.06
-_LIQUID_SWEETENERS: Final = ("honey", "maple-syrup", "molasses", "corn-syrup")
+# A quarter cup of sugar a cup of acid liquid.
+_SUGAR_SHARE: Final = 0.25
 
 
 def _total(case: Case, items: list[Measured], end: int) -> float:
@@ -80,16 +85,16 @@ def sweetener(case: Case) -> Iterator[Finding]:
     sweet = case.of_role("sweetener")
     form = match.profile
     if not form.sweetener_g:
-        for item in sweet:
-            yield finding(
-                "ingredient-added",
-                f"The formula has no {item.line.ingredient.name}.",
-                item.line.number,
-                Remedy("Leave it out, or choose a formula with sugar.", removed(case, item.line)),
-            )
+        yield from _sweetener_added(case, sweet)
         return
-    allowed_ml = form.sweetener_ml * match.scale
-    liquid = [item for item in sweet if item.line.ingredient.id in _LIQUID_SWEETENERS]
+    liquid = [item for item in sweet if _is_liquid(item)]
+    dry_ml = sum(match.batch_ml(item) or 0.0 for item in sweet if item not in liquid)
+    # Syrup may take the place of sugar, or of the formula's own syrup; beside all the sugar it only thins the acid.
+    allowed_ml = max(form.sweetener_ml * match.scale - dry_ml, form.syrup_ml * match.scale)
+    if any(item.bulk is None for item in liquid):
+        yield finding(
+            "line-unread", "How much syrup this is could not be measured.", liquid[0].line.number, "Write it in cups or millilitres."
+        )
     if sum(match.batch_ml(item) or 0.0 for item in liquid) > allowed_ml * TOLERANCE:
         yield finding(
             "ingredient-added",
@@ -115,6 +120,34 @@ def sweetener(case: Case) -> Iterator[Finding]:
         )
     elif _total(case, sweet, 1) * TOLERANCE < allowed or _total(case, sweet, 0) > allowed * TOLERANCE:
         yield finding("sugar-changed", f"The formula has {grams(allowed)} of sugar beside this much acid.", sweet[0].line.number)
+
+
+def _is_liquid(item: Measured) -> bool:
+    """Whether a sweetener is a syrup: a cup of it weighs more than any sugar's."""
+    return (item.line.ingredient.g_per_cup or 0.0) > SYRUP_G_PER_CUP
+
+
+def _sweetener_added(case: Case, sweet: list[Measured]) -> Iterator[Finding]:
+    """Sugar where the formula has none: a pickle too sour is sweetened, never thinned. Dry sugar up to a quarter cup a cup of vinegar and juice
+    is a caution, more, or syrup, a limit; what has no bulk is free. Source: USDA Guide 6 (from memory); the quarter is an own pick."""
+    match = case.match
+    assert match is not None
+    room = _SUGAR_SHARE * (match.vinegar_counted_ml + match.juice_ml)
+    bulky = [item for item in sweet if item.line.ingredient.klass != "sweetener-intense"]
+    dry = sum(match.batch_ml(item) or float("inf") for item in bulky if not _is_liquid(item))
+    for item in sweet:
+        name = item.line.ingredient.name
+        if item not in bulky and (match.batch_ml(item) or 0.0) <= room:
+            yield finding("sugar-changed", f"The formula has no {name}.", item.line.number)
+        elif item not in bulky or _is_liquid(item) or dry > room * TOLERANCE:
+            yield finding(
+                "ingredient-added",
+                f"The formula has no {name}{'' if _is_liquid(item) else ', and this is more than takes the edge off'}.",
+                item.line.number,
+                Remedy("Leave it out, or choose a formula with sugar.", removed(case, item.line)),
+            )
+        else:
+            yield finding("sugar-changed", f"The formula has no {name}; this little only makes it less sharp.", item.line.number)
 
 
 def spices(case: Case) -> Iterator[Finding]:
@@ -218,12 +251,7 @@ def alkali(case: Case) -> Iterator[Finding]:
             continue
         if line.ingredient.id == "pickling-lime" and line.section == "soak":
             if case.match is not None and not case.match.profile.lime_in_prep:
-                yield finding(
-                    "prep-changed",
-                    "A lime soak, which this formula does not have.",
-                    line.number,
-                    Remedy("Leave the lime out; calcium chloride, 1/8 tsp a pint, firms without it.", removed(case, line)),
-                )
+                yield from _lime_soak(case, line)
             continue
         says = (
             "Lime left in the jar destroys acid."
@@ -232,6 +260,36 @@ def alkali(case: Case) -> Iterator[Finding]:
         )
         remedy = Remedy("Leave it out. A lime soak goes under “Soak:” and is rinsed away three times.", removed(case, line))
         yield finding("alkali-added", says, line.number, remedy)
+
+
+def _lime_soak(case: Case, line: RecipeLine) -> Iterator[Finding]:
+    """Cucumbers may soak 12 to 24 h in food-grade lime where it is rinsed off three times, with an hour in fresh water each time; other produce
+    only where its formula has it. Source: USDA Guide 6 (from memory)."""
+    match = case.match
+    assert match is not None
+    rinsed = _rinsed_well(case)
+    if match.formula.lime and rinsed:
+        return
+    cucumbers = max(match.profile.slots, key=lambda slot: slot.grams).given[0].swap_group == "cucumber"
+    if match.formula.lime or (cucumbers and rinsed):
+        says = (
+            "A lime soak, which this formula does not have; for fresh cucumbers it is published."
+            if rinsed
+            else "After a lime soak: rinse, and soak an hour in fresh water, three times over."
+        )
+        yield finding("prep-changed", says, line.number, level="caution")
+        return
+    yield finding(
+        "prep-changed",
+        "A lime soak, which this formula does not have." if not cucumbers else "A lime soak whose three rinses are not said.",
+        line.number,
+        Remedy("Leave the lime out; calcium chloride, 1/8 tsp a pint, firms without it.", removed(case, line)),
+    )
+
+
+def _rinsed_well(case: Case) -> bool:
+    words = [word for text in case.recipe.source for word in words_of(text)]
+    return "rinse" in words and (words.count("rinse") >= _RINSES or bool({"three", "3", "thrice"} & set(words)))
 
 
 def firming(case: Case) -> Iterator[Finding]:
@@ -258,10 +316,22 @@ def frozen_or_tinned(case: Case) -> Iterator[Finding]:
             )
             fresh = Remedy("Use fresh.", renamed(case, line, line.ingredient.name)) if level == "limit" else None
             yield finding("frozen-for-fresh", says, line.number, fresh, level=level)
-        if "tinned" in line.states and "tinned" not in line.ingredient.id:
+        if "tinned" in line.states and line.ingredient.klass == "pepper" and _tinned_chiles_allowed(case):
+            yield finding(
+                "tinned-for-fresh",
+                f"Plain tinned {line.ingredient.name}, without vinegar, may take the place of fresh here.",
+                line.number,
+                level="note",
+            )
+        elif "tinned" in line.states and "tinned" not in line.ingredient.id and line.ingredient.klass != "concentrate":
             yield finding(
                 "tinned-for-fresh",
                 f"Tinned {line.ingredient.name} where fresh was tested.",
                 line.number,
                 Remedy("Use fresh or frozen, the same amount.", renamed(case, line, line.ingredient.name)),
             )
+
+
+def _tinned_chiles_allowed(case: Case) -> bool:
+    """USDA Guide 3 lets canned chiles stand in for fresh in its salsas (from memory)."""
+    return case.match is not None and case.match.formula.kind == "salsa" and case.match.formula.source.id == "usda3"

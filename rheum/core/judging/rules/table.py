@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from typing import Final
 
 from rheum.core.judging.findings import Finding
-from rheum.core.judging.rules import acid, added, cut, processing, produce, reading, salt_sugar_oil
+from rheum.core.judging.rules import acid, added, cut, processing, produce, reading, said_of_it, salt_sugar_oil, stand_ins
 from rheum.core.matching.case import Case
 
 Rule = Callable[[Case], Iterable[Finding]]
@@ -24,7 +24,7 @@ COMPOSITION: Final[tuple[Rule, ...]] = (
     produce.amounts,
     produce.garlic_clove,
     produce.less_of_it,
-    produce.stand_ins,
+    stand_ins.stand_ins,
     added.added,
     salt_sugar_oil.salt,
     salt_sugar_oil.sweetener,
@@ -36,6 +36,10 @@ COMPOSITION: Final[tuple[Rule, ...]] = (
     salt_sugar_oil.frozen_or_tinned,
     cut.cut,
     cut.prepared_as_tested,
+    said_of_it.acid_in_preparation,
+    said_of_it.stands_in_vinegar,
+    said_of_it.peeled_or_slit,
+    said_of_it.whole_size,
 )
 CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     processing.altitude_known,
@@ -61,6 +65,6 @@ LEAVES_TESTED: Final = frozenset(
     {
         "spice-changed", "salt-changed", "salt-additives", "sugar-changed", "vinegar-strength-unstated", "vinegar-kind",
         "vinegar-stronger", "juice-kind", "acid-swap-up", "acid-topped-up", "low-acid-reduced", "garlic-clove", "firming-agent",
-        "cut-changed",
+        "cut-changed", "brine-runs-short", "cucumber-kind",
     }
 )  # fmt: skip
