@@ -47,7 +47,7 @@ def read_roles(text: str) -> dict[str, ClassRole]:
 
 
 def _pair(row: Mapping[str, str], low: str, high: str) -> tuple[float, float] | None:
-    if not row[low]:
+    if not row.get(low):
         return None
     pair = float(row[low]), float(row[high])
     if pair[0] > pair[1]:
@@ -73,6 +73,7 @@ def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping
                 ph=_pair(row, "ph_low", "ph_high"),
                 buffer=_pair(row, "buffer_low", "buffer_high"),
                 acid=_pair(row, "acid_low", "acid_high"),
+                base=_pair(row, "base_low", "base_high"),
                 g_per_cup=float(row["g_per_cup"]) if row["g_per_cup"] else None,
                 each_g=float(row["each_g"]) if row["each_g"] else None,
                 edible=float(row["edible_fraction"]),

@@ -29,6 +29,18 @@ def test_citric_acid() -> None:
     assert middle_ph((), (AcidDose(1, citric=(mol, mol)),), 1.0) == pytest.approx(2.2, abs=0.15)
 
 
+def test_cider_vinegar() -> None:
+    """FDA: cider vinegar 3.10; a pure 5 % acid would be 2.4. The difference is its potassium, about 70 mg in 100 g."""
+    mol = 50 / ACETIC_G_PER_MOL
+    assert middle_ph((), (AcidDose(1, acetic=(mol, mol), base=(0.012, 0.022)),), 1.0) == pytest.approx(3.10, abs=0.1)
+
+
+def test_the_potassium_of_bottled_lemon_juice() -> None:
+    """FDA: lemon juice 2.00 to 2.60. Potassium about 105 mg in 100 g: 27 mmol/l."""
+    mol = 50 / CITRIC_G_PER_MOL
+    assert middle_ph((), (AcidDose(1, citric=(mol, mol), base=(0.020, 0.035)),), 1.0) == pytest.approx(2.30, abs=0.1)
+
+
 def test_bottled_lemon_juice() -> None:
     """FDA: lemon juice 2.00 to 2.60, lime juice 2.00 to 2.35. Bottled at about 4.5 to 6 % citric acid, without what buffers a fruit's own."""
     for percent in (4.5, 6.0):

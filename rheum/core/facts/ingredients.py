@@ -37,6 +37,7 @@ class ClassRole:
 class Ingredient:
     """One ingredient. pH and buffer are ranges; `buffer` is mmol H+ per kg per pH unit; `acid` is % w/v
     (acetic for vinegars, citric for juices); `each_g` is one as bought; `edible` the part left after trimming.
+    `base` is mmol/l of potassium and the like that a vinegar or juice carries, and that takes up acid; None where none is known.
     `source` names the row of sources.toml, `status` how surely the figures are known (handbook, from memory, placed by you)."""
 
     id: str
@@ -54,6 +55,7 @@ class Ingredient:
     role: ClassRole
     source: str = "common"
     status: str = "from memory"
+    base: tuple[float, float] | None = None
 
 
 def stem(word: str) -> str:

@@ -21,6 +21,8 @@ from rheum.core.recipe.recipe import Recipe
 # Part of a raw-packed jar's filled volume that is produce: low, middle, high (from memory).
 RAW_PACK_PRODUCE: Final = (0.46, 0.58, 0.70)
 _WATER_IN_PRODUCE: Final = 0.9
+# What a kilogram of dissolved sugar adds to the volume, litres (CRC Handbook, from memory).
+_SUGAR_L_PER_KG: Final = 0.62
 ChosenBy = Literal["request", "text", "formula"]
 
 
@@ -121,7 +123,10 @@ class Case:
             acid = (strength, strength) if strength is not None else (ingredient.acid or (0.0, 5.0))
             per = ACETIC_G_PER_MOL if item.role == "vinegar" else CITRIC_G_PER_MOL
             mol = item.bulk.ml[0] * low * acid[0] / 100 / per, item.bulk.ml[1] * high * acid[1] / 100 / per
-            found.append(AcidDose(item.line.number, acetic=mol) if item.role == "vinegar" else AcidDose(item.line.number, citric=mol))
+            carried = ingredient.base or (0.0, 0.0)
+            base = item.bulk.ml[0] * low * carried[0] / 1e6, item.bulk.ml[1] * high * carried[1] / 1e6
+            number = item.line.number
+            found.append(AcidDose(number, acetic=mol, base=base) if item.role == "vinegar" else AcidDose(number, citric=mol, base=base))
         return tuple(found)
 
     @cached_property
@@ -150,18 +155,28 @@ class Case:
         return estimate(self.buffers, self.doses, water)
 
     def _raw_estimate(self, liquid_kg: float) -> PhBand:
-        """A kilogram of jar: produce a part of the filled volume, brine the rest."""
+        """A kilogram of jar: produce a part of the filled volume, brine the rest, in which dissolved sugar and oil take their room."""
         produce_kg = sum(b.kg for b in self.buffers)
         if liquid_kg <= 0:
             return self._hot_estimate(liquid_kg)
 
+        sugar = sum(i.bulk.grams[1] * self._many(i)[1] for i in self.of_role("sweetener") if i.bulk) / 1000
+        oil = sum(i.bulk.ml[1] * self._many(i)[1] for i in self.of_role("fat") if i.bulk and i.bulk.ml) / 1000
+        brine = liquid_kg + _SUGAR_L_PER_KG * sugar + oil
+
         def jar(part: float) -> tuple[tuple[Buffer, ...], tuple[AcidDose, ...], float]:
             buffers = tuple(Buffer(b.line, b.kg / produce_kg * part, b.ph, b.beta) for b in self.buffers)
-            share = (1 - part) / liquid_kg
+            share = (1 - part) / brine
             doses = tuple(
-                AcidDose(d.line, (d.acetic[0] * share, d.acetic[1] * share), (d.citric[0] * share, d.citric[1] * share)) for d in self.doses
+                AcidDose(
+                    d.line,
+                    (d.acetic[0] * share, d.acetic[1] * share),
+                    (d.citric[0] * share, d.citric[1] * share),
+                    (d.base[0] * share, d.base[1] * share),
+                )
+                for d in self.doses
             )
-            return buffers, doses, _WATER_IN_PRODUCE * part + 1 - part
+            return buffers, doses, _WATER_IN_PRODUCE * part + liquid_kg * share
 
         least, middle, most = map(jar, RAW_PACK_PRODUCE)
         return PhBand(lowest_ph(*least), middle_ph(*middle), highest_ph(*most))

@@ -2,10 +2,11 @@
 
 Charge balance in the jar's water at equilibrium, each produce line a linear buffer around its own pH:
 
-    sum m_i * b_i * (pH_i - pH) + [H+] * W = acetate(pH) + citrate charge(pH)
+    sum m_i * b_i * (pH_i - pH) + [H+] * W + base = acetate(pH) + citrate charge(pH)
 
 The left side falls and the right side rises with pH, so there is one root. Bounds take, inside the root function, each
-line's largest or smallest b * (pH_i - pH) over its four corners. Buffering figures are from memory and wide on purpose;
+line's largest or smallest b * (pH_i - pH) over its four corners. `base` is the potassium that vinegars and juices carry (cider vinegar about
+19 mmol/l, bottled lemon juice 27; food composition tables, from memory): it is why they are milder than pure acid of their strength. Buffering figures are from memory and wide on purpose;
 pH ranges: FDA, approximate pH of foods (from memory). An estimate may lower a verdict and never lifts one.
 """
 
@@ -40,11 +41,12 @@ class Buffer:
 
 @dataclass(frozen=True, slots=True)
 class AcidDose:
-    """One acid line: mol of acetic and of citric acid, each as a range."""
+    """One acid line: mol of acetic and of citric acid, and of the base that it carries itself, each as a range."""
 
     line: int
     acetic: tuple[float, float] = (0.0, 0.0)
     citric: tuple[float, float] = (0.0, 0.0)
+    base: tuple[float, float] = (0.0, 0.0)
 
     @property
     def brought_mol(self) -> float:
@@ -75,10 +77,10 @@ def citrate_charge_mol(total: float, ph: float) -> float:
     return total * (one + 2 * two + 3 * three) / (h**3 + one + two + three)
 
 
-def _root(taken_up: Callable[[float], float], acetic: float, citric: float, water_kg: float) -> float:
+def _root(taken_up: Callable[[float], float], acetic: float, citric: float, water_kg: float, base: float = 0.0) -> float:
     def balance(ph: float) -> float:
         given_up = acetate_mol(acetic, ph) + (citrate_charge_mol(citric, ph) if citric else 0.0)
-        return taken_up(ph) + (math.pow(10.0, -ph) - math.pow(10.0, ph - 14.0)) * water_kg - given_up
+        return taken_up(ph) + base + (math.pow(10.0, -ph) - math.pow(10.0, ph - 14.0)) * water_kg - given_up
 
     return float(brentq(balance, _LOWEST_PH, _HIGHEST_PH, xtol=1e-6))
 
@@ -99,18 +101,20 @@ def _corners(buffers: Buffers, ph: float, pick: Callable[..., float]) -> float:
 
 def lowest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The lower bound of a jar's pH."""
-    return _root(lambda ph: _corners(buffers, ph, min), sum(d.acetic[1] for d in doses), sum(d.citric[1] for d in doses), water_kg)
+    acetic, citric, base = (sum(d.acetic[1] for d in doses), sum(d.citric[1] for d in doses), sum(d.base[0] for d in doses))
+    return _root(lambda ph: _corners(buffers, ph, min), acetic, citric, water_kg, base)
 
 
 def middle_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The jar's pH with every range at its middle."""
-    acetic, citric = (sum(sum(pair) for pair in pairs) / 2 for pairs in ([d.acetic for d in doses], [d.citric for d in doses]))
-    return _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), acetic, citric, water_kg)
+    acetic, citric, base = (sum(sum(getattr(dose, name)) for dose in doses) / 2 for name in ("acetic", "citric", "base"))
+    return _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), acetic, citric, water_kg, base)
 
 
 def highest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The upper bound of a jar's pH."""
-    return _root(lambda ph: _corners(buffers, ph, max), sum(d.acetic[0] for d in doses), sum(d.citric[0] for d in doses), water_kg)
+    acetic, citric, base = (sum(d.acetic[0] for d in doses), sum(d.citric[0] for d in doses), sum(d.base[1] for d in doses))
+    return _root(lambda ph: _corners(buffers, ph, max), acetic, citric, water_kg, base)
 
 
 def estimate(buffers: Buffers, doses: Doses, water_kg: float) -> PhBand:
