@@ -32,7 +32,7 @@ def says(asked: Sum) -> str:
     ("asked", "wanted"),
     [
         # 7 % and 4 % to 5 % is 1 : 2 (Pearson's square, worked by hand).
-        (Blend("blend", 7, 4, 5, 900), "300 ml (1 1/4 cups plus 1 tsp) of the 7 % one and 600 ml (2 1/2 cups plus 1/2 tbsp) of the 4 % one"),
+        (Blend("blend", 7, 4, 5, 900), "300 ml (1 1/4 cups plus 1 tsp) of the 7 % one and 600 ml (2 1/2 cups) of the 4 % one"),
         (Blend("blend", 6, 0, 5, 1200), "1 l (4 1/4 cups) of the 6 % one and 200 ml (3/4 cup plus 1 1/2 tbsp) of water"),
         # Surface sanitiser: 2 tsp a gallon, 1/2 tsp a quart (common practice).
         (Sanitiser("sanitiser", 3.785411784), "9.9 ml of plain bleach"),

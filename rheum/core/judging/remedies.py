@@ -67,26 +67,18 @@ def _with_amount(case: Case, line: RecipeLine, written: str) -> str | None:
     return None
 
 
-def scaled(case: Case, line: RecipeLine, factor: float, up: bool) -> tuple[Change, ...]:
-    """A line with its amount times a factor, rounded to what can be measured: up for acid, down for produce and water."""
+def scaled(case: Case, line: RecipeLine, factor: float, up: bool | None) -> tuple[Change, ...]:
+    """A line with its amount times a factor, rounded to what can be measured: up for acid, down for produce and water, to the nearest for
+    what only seasons (None)."""
     if line.amount is None:
         return ()
     base = line.amount.low if up else line.amount.high
     if line.other is not None:
-        base *= _other_factor(case, line, up)
+        base *= _other_factor(case, line, bool(up))
     written = measurable(base * factor, line.amount.unit, up, case.family)
     if not written:
         return removed(case, line)
     text = _with_amount(case, line, written)
-    return replaced(case, line, text) if text else ()
-
-
-def times_exactly(case: Case, line: RecipeLine, factor: float) -> tuple[Change, ...]:
-    """A line with its amount times a factor, to four figures and not rounded to spoons."""
-    if line.amount is None:
-        return ()
-    unit = "" if line.amount.unit == "each" else f" {line.amount.unit}"
-    text = _with_amount(case, line, f"{line.amount.low * factor:.4g}{unit}")
     return replaced(case, line, text) if text else ()
 
 

@@ -163,7 +163,7 @@ def both_measures(case: Case) -> tuple[BothMeasures, ...]:
             )
             continue
         item = Measured(line, bulk(line.amount, line.ingredient, line.prepared, case.family, size=line.size))
-        unit, up = line.amount.unit, line.ingredient.role.rounds_up
+        unit, up = line.amount.unit, line.ingredient.role.rounds
         own, says = _in_words(line)
         written = own or measurable(line.amount.high, unit, up, case.family) or f"{line.amount.high:g} {unit}"
         other = _other(item, up)
@@ -187,7 +187,7 @@ def _in_words(line: RecipeLine) -> tuple[str, str]:
     return clean[: len(clean) - len(rest)].strip(" ,("), rest.strip(" ,") or line.ingredient.name
 
 
-def _other(item: Measured, up: bool) -> str:
+def _other(item: Measured, up: bool | None) -> str:
     """A line's amount in the measure in which it is not written; "" where that is not known."""
     line, held = item.line, item.bulk
     if held is None or line.amount is None:

@@ -77,7 +77,7 @@ def citrate_charge_mol(total: float, ph: float) -> float:
     return total * (one + 2 * two + 3 * three) / (h**3 + one + two + three)
 
 
-def _root(taken_up: Callable[[float], float], acetic: float, citric: float, water_kg: float, base: float = 0.0) -> float:
+def _root(taken_up: Callable[[float], float], acetic: float, citric: float, water_kg: float, *, base: float = 0.0) -> float:
     def balance(ph: float) -> float:
         given_up = acetate_mol(acetic, ph) + (citrate_charge_mol(citric, ph) if citric else 0.0)
         return taken_up(ph) + base + (math.pow(10.0, -ph) - math.pow(10.0, ph - 14.0)) * water_kg - given_up
@@ -102,19 +102,19 @@ def _corners(buffers: Buffers, ph: float, pick: Callable[..., float]) -> float:
 def lowest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The lower bound of a jar's pH."""
     acetic, citric, base = (sum(d.acetic[1] for d in doses), sum(d.citric[1] for d in doses), sum(d.base[0] for d in doses))
-    return _root(lambda ph: _corners(buffers, ph, min), acetic, citric, water_kg, base)
+    return _root(lambda ph: _corners(buffers, ph, min), acetic, citric, water_kg, base=base)
 
 
 def middle_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The jar's pH with every range at its middle."""
     acetic, citric, base = (sum(sum(getattr(dose, name)) for dose in doses) / 2 for name in ("acetic", "citric", "base"))
-    return _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), acetic, citric, water_kg, base)
+    return _root(lambda ph: sum(item.takes_up_mol(ph) for item in buffers), acetic, citric, water_kg, base=base)
 
 
 def highest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The upper bound of a jar's pH."""
     acetic, citric, base = (sum(d.acetic[0] for d in doses), sum(d.citric[0] for d in doses), sum(d.base[1] for d in doses))
-    return _root(lambda ph: _corners(buffers, ph, max), acetic, citric, water_kg, base)
+    return _root(lambda ph: _corners(buffers, ph, max), acetic, citric, water_kg, base=base)
 
 
 def estimate(buffers: Buffers, doses: Doses, water_kg: float) -> PhBand:

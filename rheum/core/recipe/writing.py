@@ -7,34 +7,36 @@ from typing import Final, Literal
 from rheum.core.facts.formulas import Formula, FormulaLine, Pack, Pool
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.measures.amount import Amount
-from rheum.core.measures.measurable import mixed, plural
+from rheum.core.measures.measurable import measurable, mixed
 from rheum.core.measures.saying import listed
 from rheum.core.measures.units import MM_PER_INCH, g_per, kind_of, ml_per
 
 Written = Literal["us", "metric"]
 
 
-def _rounded(value: float) -> str:
-    """Three figures, so that rounding stays far inside the 2 % tolerance."""
-    return f"{float(f'{value:.3g}'):g}"
-
-
 def written_amount(amount: Amount, line: FormulaLine, measures: Written) -> str:
-    """An amount in the wanted measures. Counts stay counts; a spoonful or cup of something dry becomes grams."""
-    if amount.unit == "each":
-        return mixed(amount.high)
+    """An amount in the wanted measures, as a kitchen can measure it; "" for produce too little to be measured. Counts stay counts; a spoonful or cup of something dry becomes grams."""
+    up = line.ingredient.role.rounds
     if kind_of(amount.unit) == "count" or measures == "us":
-        return f"{mixed(amount.high)} {plural(amount.unit, amount.high)}"
+        return measurable(amount.high, amount.unit, up) or _least(amount.high, amount.unit, up)
     if kind_of(amount.unit) == "mass":
-        grams = amount.high * g_per(amount.unit)
-        return f"{_rounded(grams / 1000)} kg" if grams >= 1000 else f"{_rounded(grams)} g"
+        return _metric(amount.high * g_per(amount.unit), "g", up)
     ml = amount.high * ml_per(amount.unit, "us")
     liquid = line.ingredient.role.role in ("vinegar", "juice", "water", "fat") or line.ingredient.klass == "fruit-juice"
     if liquid or line.ingredient.g_per_cup is None:
-        return f"{_rounded(ml / 1000)} l" if ml >= 1000 else f"{_rounded(ml)} ml"
-    grams = ml / ml_per("cup", "us") * line.ingredient.g_per_cup
-    text = f"{_rounded(grams / 1000)} kg" if grams >= 1000 else f"{_rounded(grams)} g"
+        return _metric(ml, "ml", up)
+    text = _metric(ml / ml_per("cup", "us") * line.ingredient.g_per_cup, "g", up)
     return text + " prepared" if line.ingredient.role.food and line.ingredient.edible < 1 else text
+
+
+def _metric(value: float, unit: str, up: bool | None) -> str:
+    large = {"g": "kg", "ml": "l"}[unit]
+    return measurable(value / 1000, large, up) if value >= 1000 else measurable(value, unit, up) or _least(value, unit, up)
+
+
+def _least(value: float, unit: str, up: bool | None) -> str:
+    """What is too little to be measured: the least that can be, or nothing of what is rounded down."""
+    return "" if up is False else measurable(value, unit, True)
 
 
 def _name(line: FormulaLine) -> str:
@@ -46,7 +48,8 @@ def _line(line: FormulaLine, measures: Written, amount: Amount | None = None) ->
     prepared = "prepared " if line.prepared else ""
     prep = f", {line.prep}" if line.prep else ""
     optional = " (optional)" if line.optional else ""
-    return f"{written_amount(amount or line.amount, line, measures)} {prepared}{_name(line)}{prep}{optional}"
+    written = written_amount(amount or line.amount, line, measures)
+    return f"{written} {prepared}{_name(line)}{prep}{optional}" if written else ""
 
 
 def formula_line_text(line: FormulaLine, measures: Written, scale: float) -> str:
@@ -62,7 +65,7 @@ def formula_text(formula: Formula, measures: Written = "us", scale: float = 1.0)
     """The formula as recipe text at a scale (1 is one batch): per-jar and soaking lines apart, then the method."""
     out = [formula.title, ""]
     whole = [line for line in formula.jar_lines if line.per_jar is None]
-    out += [_line(line, measures, line.amount.times(scale)) for line in whole]
+    out += [text for line in whole if (text := _line(line, measures, line.amount.times(scale)))]
     for size in dict.fromkeys(line.per_jar for line in formula.jar_lines if line.per_jar):
         out += ["", f"Per {JAR_WORD[size]} jar:"]
         out += [_line(line, measures) for line in formula.jar_lines if line.per_jar == size]

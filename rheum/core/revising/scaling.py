@@ -13,17 +13,17 @@ from typing import Final
 
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import check_text, judge
+from rheum.core.judging.check import judge
 from rheum.core.judging.findings import Destination
-from rheum.core.judging.remedies import scaled, times_exactly
+from rheum.core.judging.remedies import scaled
 from rheum.core.matching.case import Case
 from rheum.core.measures.refused import RequestError
-from rheum.core.measures.units import kind_of
 from rheum.core.recipe.changes import Change, apply_changes
 
 SMALLEST: Final = 0.05
 LARGEST: Final = 50.0
 _TRIES: Final = 10
+_A_LITTLE_LESS: Final = 0.995
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,29 +72,17 @@ def scale_to(
             f"{limits[0].name[0].upper()}{limits[0].name[1:]}: that is {factor:.3g} times the recipe. "
             f"Between {SMALLEST:g} and {LARGEST:g} times can be written out.",
         )
-    known = {(found.code, found.line) for found in before.findings}
-    everything = frozenset(line.number for line in case.recipe.lines)
-    exact: frozenset[int] = frozenset()
+    barred = {(found.code, found.line) for found in before.findings if found.level in ("stop", "limit")}
+    new, changes = _written(text, case, factor)
     for _ in range(_TRIES):
-        new, changes = _written(text, case, factor, exact)
         written = judge(new, settings, library)
-        if not fits(written.case):
-            factor *= 0.995
-            continue
-        after = written.verdict
-        brought = {(found.code, found.line) for found in after.findings} - known
-        if not brought or exact == everything:
+        brought = {(found.code, found.line) for found in written.verdict.findings if found.level in ("stop", "limit")} - barred
+        if fits(written.case) and not brought:
             break
-        # A spoon up here and a spoon down there has crossed a rule: those lines are written as they come out.
-        exact = _to_be_finer(case, brought, exact) & everything
-    new, changes = _written(text, case, factor, exact)
-    after = check_text(new, settings, library)
-    if exact and {(found.code, found.line) for found in after.findings} - known:
-        # It is not the rounding: a line that was not understood, or stands in the method, stayed as it was.
-        rounded, plain = _written(text, case, factor, frozenset())
-        judged = judge(rounded, settings, library)
-        if judged.verdict.destination == after.destination:
-            new, changes, after = rounded, plain, judged.verdict
+        # What is written, acid rounded up, is more than there is, or a spoon up here and one down there has crossed a rule.
+        factor *= _A_LITTLE_LESS
+        new, changes = _written(text, case, factor)
+    after = judge(new, settings, library).verdict
     return Scaled(
         text=new,
         factor=round(factor, 4),
@@ -108,25 +96,12 @@ def scale_to(
     )
 
 
-def _to_be_finer(case: Case, brought: set[tuple[str, int | None]], exact: frozenset[int]) -> frozenset[int]:
-    """The lines to be written as they come out next: those that a finding names, then the acids, then all."""
-    acids = frozenset(line.number for line in case.recipe.lines if line.ingredient.role.role in ("vinegar", "juice"))
-    named = frozenset(number for _, number in brought if number is not None)
-    for more in (named, acids):
-        if not more <= exact:
-            return exact | more
-    return frozenset(line.number for line in case.recipe.lines)
-
-
-def _written(text: str, case: Case, factor: float, exact: frozenset[int]) -> tuple[str, list[Change]]:
+def _written(text: str, case: Case, factor: float) -> tuple[str, list[Change]]:
     changes: list[Change] = []
     for line in case.recipe.lines:
         if line.amount is None or line.section in ("per-jar", "method") or abs(factor - 1) < 1e-9:
             continue
-        if line.number in exact and kind_of(line.amount.unit) != "count":
-            changes.extend(times_exactly(case, line, factor))
-        else:
-            changes.extend(scaled(case, line, factor, line.ingredient.role.rounds_up))
+        changes.extend(scaled(case, line, factor, line.ingredient.role.rounds))
     changes = _merged(changes)
     return apply_changes(text, changes)[0], changes
 
