@@ -51,7 +51,7 @@ def test_each_finding_tells_reason_source_and_remedy(demo_server: Running, open_
     slip = page.locator("[data-code=water-added]:visible").first
     expect(slip).to_contain_text("line 8: 6 cups water")
     expect(slip).to_contain_text("2 % acid; the formula's is 2.5 %")
-    expect(slip).to_contain_text("Take out")
+    expect(slip).to_contain_text("Use 4 cups water")
     expect(slip).to_contain_text("Water thins the acid")
     expect(slip).to_contain_text("water-added")
 

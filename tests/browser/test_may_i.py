@@ -35,7 +35,7 @@ def test_paste_place_put_right_and_undo(size: dict[str, int], demo_server: Runni
     page.get_by_label("What skirret is").select_option(label="a dried spice or herb")
     page.get_by_role("button", name="Place it").click()
     expect(page.locator("[data-code=line-unread]")).to_have_count(0)
-    page.get_by_role("button", name="Do it: This acid is enough for 8 cloves in all.").click()
+    page.get_by_role("button", name="Do it: This acid is enough for 8 cloves garlic.").click()
     settled(page, "shelf")
     expect(page.get_by_label(FIELD)).to_have_value(text.replace("12 cloves", "8 cloves"))
     expect(page.get_by_text("counted as a dried spice or herb, for so you placed it")).to_be_visible()
@@ -71,12 +71,12 @@ def test_a_sentence_of_the_method_is_taken_out_and_put_back(demo_server: Running
 def test_a_remedy_with_two_ways(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url)
     sheet(page, BEANS.replace("4 cups water", "6 cups water"))
-    page.get_by_role("button", name="Or: add 475 ml (2 cups) of vinegar").click()
+    page.get_by_role("button", name="Or: use 6 cups white vinegar").click()
     settled(page, "shelf")
     expect(page.get_by_label(FIELD)).to_have_value(BEANS.replace("4 cups water", "6 cups water").replace("4 cups white", "6 cups white"))
     page.get_by_role("button", name="Undo").click()
     settled(page, "fridge")
-    page.get_by_role("button", name="Do it: Take out").click()
+    page.get_by_role("button", name="Do it: Use 4 cups water").click()
     settled(page, "shelf")
     expect(page.get_by_label(FIELD)).to_have_value(BEANS)
 

@@ -2799,7 +2799,8 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
+         *     pressing, where that is an answer and no order.
          */
         "BatchListOut.Remedy": {
             /**
@@ -2809,6 +2810,11 @@ export interface components {
             changes: components["schemas"]["BatchListOut.Change"][];
             /** @default null */
             instead: components["schemas"]["BatchListOut.Alternative"] | null;
+            /**
+             * Press
+             * @default null
+             */
+            press: string | null;
             /** Says */
             says: string;
         };
@@ -3298,7 +3304,8 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
+         *     pressing, where that is an answer and no order.
          */
         "BatchOut.Remedy": {
             /**
@@ -3308,6 +3315,11 @@ export interface components {
             changes: components["schemas"]["BatchOut.Change"][];
             /** @default null */
             instead: components["schemas"]["BatchOut.Alternative"] | null;
+            /**
+             * Press
+             * @default null
+             */
+            press: string | null;
             /** Says */
             says: string;
         };
@@ -5809,7 +5821,8 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
+         *     pressing, where that is an answer and no order.
          */
         "PlanOut.Remedy": {
             /**
@@ -5819,6 +5832,11 @@ export interface components {
             changes: components["schemas"]["PlanOut.Change"][];
             /** @default null */
             instead: components["schemas"]["PlanOut.Alternative"] | null;
+            /**
+             * Press
+             * @default null
+             */
+            press: string | null;
             /** Says */
             says: string;
         };
@@ -7472,7 +7490,8 @@ export interface components {
         };
         /**
          * Remedy
-         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way.
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
+         *     pressing, where that is an answer and no order.
          */
         "VerdictOut.Remedy": {
             /**
@@ -7482,6 +7501,11 @@ export interface components {
             changes: components["schemas"]["VerdictOut.Change"][];
             /** @default null */
             instead: components["schemas"]["VerdictOut.Alternative"] | null;
+            /**
+             * Press
+             * @default null
+             */
+            press: string | null;
             /** Says */
             says: string;
         };

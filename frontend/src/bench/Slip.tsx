@@ -87,10 +87,10 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
                   <Tap
                     size="sm"
                     variant="solid"
-                    aria-label={`Do it: ${remedy.says}`}
+                    aria-label={`${remedy.press ?? "Do it"}: ${remedy.says}`}
                     onClick={() => applyChanges(remedy.changes, finding.says)}
                   >
-                    {PRESS[finding.code] ?? "Do it"}
+                    {remedy.press ?? PRESS[finding.code] ?? "Do it"}
                   </Tap>
                 )}
                 {remedy.instead && remedy.instead.changes.length > 0 && (

@@ -21,11 +21,13 @@ class Alternative:
 
 @dataclass(frozen=True, slots=True)
 class Remedy:
-    """What would put a finding right, with figures, and the changes that do it; `instead` is another way."""
+    """What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
+    pressing, where that is an answer and no order."""
 
     says: str
     changes: tuple[Change, ...] = ()
     instead: Alternative | None = None
+    press: str | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,7 @@ from rheum.core.facts.formulas import FormulaLine
 from rheum.core.matching.case import Case
 from rheum.core.measures.amount import Amount, AmountError, split_amounts
 from rheum.core.measures.measurable import measurable, mixed
+from rheum.core.measures.saying import listed
 from rheum.core.measures.units import MM_PER_INCH, kind_of, ml_per
 from rheum.core.recipe.changes import Change
 from rheum.core.recipe.mentions import LineUnread, read_ingredient, strip_bullet
@@ -24,6 +25,12 @@ def replaced(case: Case, line: RecipeLine, text: str) -> tuple[Change, ...]:
     # A bullet belongs to the list, not to the ingredient.
     bullet = own[: len(own) - len(strip_bullet(own))] if own.endswith(strip_bullet(own)) else ""
     return (Change("replace", line.number, whole.replace(own, bullet + text, 1)),)
+
+
+def as_written(changes: tuple[Change, ...]) -> str:
+    """The amounts that changes write, in the words in which they stand there: “8 cloves garlic and 2 cups onion”. "" where they only take out."""
+    texts = [strip_bullet(change.text).strip() for change in changes if change.text]
+    return listed([re.sub(r"\s*\((?:\d[\d.]* ?%[^)]*|optional)\)", "", text).split(",")[0].strip() for text in texts])
 
 
 def removed(case: Case, line: RecipeLine) -> tuple[Change, ...]:

@@ -88,8 +88,10 @@ def _volume(ml: float, up: Up, family: Family, spoon: str = "cup") -> str:
     for most, within in ((1, _COARSE), (2, _FINE)):
         near = [one for one in right if one.measures <= most and abs(one.tsp - tsp) <= within * tsp]
         if near:
-            return min(near, key=lambda one: (one.measures, one.scoops, abs(one.tsp - tsp))).words
-    return min(right, key=lambda one: (abs(one.tsp - tsp), one.scoops)).words if right else ""
+            best: _Scooped = min(near, key=lambda one: (one.measures, one.scoops, abs(one.tsp - tsp)))
+            return best.words
+    nearest: _Scooped | None = min(right, key=lambda one: (abs(one.tsp - tsp), one.scoops), default=None)
+    return nearest.words if nearest is not None else ""
 
 
 class _Scooped(NamedTuple):

@@ -1,30 +1,29 @@
-"""What would make this recipe a tested one: the formula's lines beside the recipe's, scaled to the produce at hand, as changes
-that are applied one by one or all together. Each step tells the verdict with it alone; the whole, the verdict at its end."""
+"""What would make this recipe a tested one: the remedies of what stands in the way, taken one after the other until nothing does.
+
+There is one arithmetic: a step of the way is what the remedies beside the lines do, in the order in which one would do it (the acid first, then
+what is held against it), and each figure is the one that stands there. Where that leads nowhere the formula is written out at this size."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Iterator
+from dataclasses import dataclass, field, replace
 from typing import Any, Final
 
 from rheum.core.facts.circumstances import Settings
-from rheum.core.facts.formulas import Formula, FormulaLine
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import check_text, judge
+from rheum.core.judging.check import Judged, check_text, judge
 from rheum.core.judging.codes import CODES
-from rheum.core.judging.findings import Destination
-from rheum.core.judging.remedies import formula_line, headspace_rewritten, inserted, minutes_rewritten, removed, replaced, scaled, to_volume
-from rheum.core.judging.rules.acid import TOLERANCE
-from rheum.core.judging.rules.processing import jar_size, minutes_needed
-from rheum.core.matching.case import Case
-from rheum.core.matching.match import Match, Pair
-from rheum.core.matching.measured import Measured
-from rheum.core.matching.profile import Slot
-from rheum.core.measures.saying import listed, mm
-from rheum.core.recipe.changes import Change, apply_changes
+from rheum.core.judging.findings import Destination, Finding
+from rheum.core.judging.verdict import Verdict
+from rheum.core.matching.match import Match
+from rheum.core.matching.measured import worse_bulk
+from rheum.core.measures.refused import RequestError
+from rheum.core.recipe.changes import Change, apply_changes, lines_of
+from rheum.core.recipe.recipe import RecipeLine
 from rheum.core.recipe.text import UnreadableRecipe
 from rheum.core.recipe.writing import formula_text
 
-_GONE: Final = ("fat", "thickener", "alkali", "other", "fresh-juice")
+_ROUNDS: Final = 16
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,295 +57,217 @@ class Becoming:
     written_anew: bool
 
 
+@dataclass(slots=True)
+class _Line:
+    """A line on the way, and the number it had at the beginning; None for one that was put in."""
+
+    origin: int | None
+    text: str
+
+
+@dataclass(slots=True)
+class _Way:
+    """A text on its way, line by line, with what was set and what was said of each line."""
+
+    lines: list[_Line]
+    ended: bool
+    sets: dict[str, Any] = field(default_factory=dict)
+    set_says: dict[str, str] = field(default_factory=dict)
+    says: dict[int, str] = field(default_factory=dict)
+
+    @classmethod
+    def of(cls, text: str) -> _Way:
+        lines = list(lines_of(text))
+        ended = bool(lines) and not lines[-1]
+        return cls([_Line(number, line) for number, line in enumerate(lines[:-1] if ended else lines, start=1)], ended)
+
+    @property
+    def text(self) -> str:
+        return "\n".join(line.text for line in self.lines) + ("\n" if self.ended else "")
+
+    def take(self, changes: tuple[Change, ...], says: str) -> None:
+        """Apply changes, as apply_changes does, and remember where each line came from."""
+        order = {"insert": 0, "replace": 1, "remove": 1, "set": 2}
+        for change in sorted(changes, key=lambda one: (-(one.line or 0), -order[one.op])):
+            at = (change.line or 0) - 1
+            if change.op == "set":
+                self.sets[str(change.setting)] = change.value
+                self.set_says[str(change.setting)] = says
+                continue
+            new = [_Line(None, text) for text in lines_of(change.text or "")]
+            if change.op == "insert":
+                self.lines[at:at] = new
+                continue
+            origin = self.lines[at].origin
+            if origin is not None:
+                self.says[origin] = says
+            if change.op == "remove":
+                del self.lines[at]
+            else:
+                new[0].origin = origin
+                self.lines[at : at + 1] = new
+
+
+def _bars(verdict: Verdict) -> list[Finding]:
+    return [found for found in verdict.findings if CODES[found.code].group != "after" and found.level in ("stop", "limit")]
+
+
+def _limits(verdict: Verdict) -> int:
+    return len(_bars(verdict))
+
+
+def _round(judged: Judged) -> Iterator[tuple[tuple[Change, ...], str]]:
+    """The remedies to take next: those of the acid first, for all else is held against it; of what is left one a line; at the very last what
+    nobody understood goes."""
+    mended = [(found, found.remedy) for found in _bars(judged.verdict) if found.remedy is not None and found.remedy.changes]
+    acid = [one for one in mended if CODES[one[0].code].group == "acid"]
+    # How much water there may be follows from how much acid there is.
+    acid = [one for one in acid if one[0].code != "water-added"] or acid
+    touched: set[int | str | None] = set()
+    for _, remedy in acid or mended:
+        at = {change.setting if change.op == "set" else change.line for change in remedy.changes if change.op != "insert"}
+        inserts = any(change.op == "insert" for change in remedy.changes)
+        if at & touched or (inserts and "insert" in touched):
+            continue
+        touched |= at | ({"insert"} if inserts else set())
+        yield remedy.changes, remedy.says
+    if not mended:
+        source = judged.case.recipe.source
+        for unread in judged.case.recipe.unread:
+            if unread.line and unread.text.strip() == source[unread.line - 1].strip() and unread.line not in touched:
+                touched.add(unread.line)
+                yield (Change("remove", unread.line),), f"Take out what was not understood: {unread.text}"
+
+
 def _main_scale(match: Match) -> float:
     """How many batches of the formula the main produce is; by the fullest slot where the main one is missing."""
     ratios = [(slot.grams, ratio) for slot in match.profile.slots if (ratio := match.ratio(slot)) and slot not in match.missing]
-    if not ratios:
-        return match.scale
-    return max(ratios)[1] * match.scale
-
-
-def _edit(
-    case: Case, says: str, changes: tuple[Change, ...], item: Measured | None = None
-) -> tuple[str, str, int | None, tuple[Change, ...]]:
-    before = item.line.text.strip() if item else ""
-    return says, before, item.line.number if item else (changes[0].line if changes else None), changes
-
-
-Draft = tuple[str, str, int | None, tuple[Change, ...], str]
-
-
-# Findings whose own remedy is the step: those of shape and of single lines that no amount puts right.
-_REMEDIED: Final = frozenset(
-    {"cut-changed", "density-changed", "prep-changed", "frozen-for-fresh", "juice-fresh", "not-for-canning", "alkali-added"}
-)
-
-
-def _unwanted(pair: Pair) -> frozenset[str]:
-    """States of a line in which the formula does not have it; what the formula has from a tin may come from one."""
-    return frozenset({"unfit", "mouldy"} | (set() if "tinned" in pair.item.line.ingredient.id else {"tinned"}))
-
-
-def _produce_steps(case: Case, match: Match, scale: float) -> list[Draft]:
-    found: list[Draft] = []
-    for slot in match.profile.slots:
-        pairs = [pair for pair in match.pairs if pair.slot is slot]
-        if not pairs:
-            if not slot.optional:
-                found += [_put(case, line, scale) for line in _lines_of(match, slot)]
-            continue
-        wanted, amounts = slot.amount * scale, [pair.amount for pair in pairs]
-        here = sum(amount for amount in amounts if amount is not None)
-        unfit = [pair for pair in pairs if pair.amount is None or pair.tinned or pair.item.line.states & _unwanted(pair)]
-        if unfit:
-            own = _lines_of(match, slot)
-            found.append(
-                _draft(
-                    case,
-                    f"The formula's {slot.title} instead",
-                    pairs[0].item,
-                    replaced(case, pairs[0].item.line, formula_line(case, own[0], scale)),
-                )
-            )
-            found += [_draft(case, f"Take {p.item.line.ingredient.name} out", p.item, removed(case, p.item.line)) for p in pairs[1:]]
-            continue
-        if here > wanted * TOLERANCE or (here < wanted / 1.1 and not slot.optional):
-            factor = wanted / here if here else 1.0
-            how = "Less" if factor < 1 else "More"
-            for pair in pairs:
-                changes = scaled(case, pair.item.line, factor, False)
-                found.append(_draft(case, f"{how} {pair.item.line.ingredient.name}", pair.item, changes))
-    return found
-
-
-def _lines_of(match: Match, slot: Slot) -> list[FormulaLine]:
-    return [line for line in match.formula.jar_lines if line.ingredient in slot.given and line.per_jar is None] or [
-        line for line in match.formula.jar_lines if line.ingredient in slot.given
-    ]
-
-
-def _draft(case: Case, says: str, item: Measured | None, changes: tuple[Change, ...]) -> Draft:
-    text, before, line, done = _edit(case, says, changes, item)
-    return text, before, line, done, "".join(change.text or "" for change in done[:1]).strip()
-
-
-def _put(case: Case, line: FormulaLine, scale: float) -> Draft:
-    text = formula_line(case, line, scale)
-    if line.per_jar:
-        from rheum.core.facts.jars import JAR_WORD
-
-        text = f"Per {JAR_WORD[line.per_jar]} jar: {text}"
-        return _draft(case, f"Put in {line.ingredient.name}", None, _below(case, text))
-    return _draft(case, f"Put in {line.ingredient.name}", None, inserted(case, text))
-
-
-def _below(case: Case, text: str) -> tuple[Change, ...]:
-    last = max((line.number for line in case.recipe.lines if line.section in ("jar", "per-jar")), default=0)
-    return (Change("insert", last + 1, text),) if last else ()
-
-
-def _liquid_steps(case: Case, match: Match, scale: float) -> list[Draft]:
-    """Vinegar, juice and water as the formula has them; kinds that it lacks go out."""
-    found: list[Draft] = []
-    form = match.profile
-    for role, wanted, name in (
-        ("vinegar", form.vinegar_ml * scale, "vinegar"),
-        ("juice", form.juice_ml * scale, "bottled juice"),
-        ("water", form.water_ml * scale, "water"),
-    ):
-        lines = [item for item in case.of_role(role) if not item.per_jar and item.bulk and item.bulk.ml]
-        weak = [
-            i
-            for i in case.of_role(role)
-            if role == "vinegar" and (i.per_jar or i.line.ingredient.klass == "vinegar-unknown" or (i.line.strength or 5.0) < 5)
-        ]
-        out = [i for i in case.of_role(role) if (i.per_jar or i.bulk is None) and i not in weak]
-        found += [_draft(case, f"Take the {name} out", item, removed(case, item.line)) for item in out]
-        if wanted <= 0:
-            found += [
-                _draft(case, f"Take the {item.line.ingredient.name} out", item, removed(case, item.line))
-                for item in lines
-                if item not in weak
-            ]
-            found += [_draft(case, f"Take the {item.line.ingredient.name} out", item, removed(case, item.line)) for item in weak]
-            continue
-        own = [line for line in match.formula.jar_lines if line.ingredient.role.role == role]
-        kept = [item for item in lines if item not in weak]
-        if weak and not kept:
-            found.append(_draft(case, f"The formula's {name}", weak[0], replaced(case, weak[0].line, formula_line(case, own[0], scale))))
-            found += [_draft(case, f"Take the {name} out", item, removed(case, item.line)) for item in weak[1:]]
-            continue
-        found += [_draft(case, f"Take the weak {name} out", item, removed(case, item.line)) for item in weak]
-        if not kept:
-            found.append(_put(case, own[0], scale))
-            continue
-        here = sum(item.bulk.ml[0 if role != "water" else 1] for item in kept if item.bulk and item.bulk.ml)
-        up = role != "water"
-        if (up and here < wanted / 1.002) or (not up and here > wanted * 1.002):
-            for item in kept:
-                assert item.bulk is not None
-                assert item.bulk.ml is not None
-                changes = to_volume(case, item.line, item.bulk.ml[0] * wanted / here, up)
-                found.append(_draft(case, f"{'More' if up else 'Less'} {item.line.ingredient.name}", item, changes))
-    return found
-
-
-def _other_steps(case: Case, match: Match) -> list[Draft]:
-    found: list[Draft] = []
-    form = match.profile
-    cloves = [f for f in case.recipe.in_jar if f.ingredient.klass == "garlic"]
-    for item in match.unmatched:
-        if item.line in cloves and match.formula.whole_in_brine:
-            continue
-        found.append(_draft(case, f"Take {item.line.ingredient.name} out", item, removed(case, item.line)))
-    for item in case.lines:
-        role = item.role
-        tested = (role == "fat" and form.fat_ml) or (role == "thickener" and item.line.ingredient.id in form.thickeners_ml)
-        if (role in _GONE and not tested) or (role == "sweetener" and not form.sweetener_g):
-            found.append(_draft(case, f"Take {item.line.ingredient.name} out", item, removed(case, item.line)))
-        elif tested:
-            wanted = (form.fat_ml if role == "fat" else form.thickeners_ml[item.line.ingredient.id]) * _main_scale(match)
-            if item.bulk and item.bulk.ml and item.bulk.ml[1] > wanted * TOLERANCE:
-                found.append(_draft(case, f"Less {item.line.ingredient.name}", item, to_volume(case, item.line, wanted, False)))
-    for unread in case.recipe.unread:
-        if unread.line and unread.text == case.recipe.source[unread.line - 1].strip():
-            found.append(
-                (f"Take out what was not understood: {unread.text}", unread.text, unread.line, (Change("remove", unread.line),), "")
-            )
-    return found
-
-
-def _setting_steps(case: Case, match: Match, settings: Settings) -> tuple[list[Draft], dict[str, Any]]:
-    formula, found = match.formula, list[Draft]()
-    sets: dict[str, Any] = {"formula_id": formula.id}
-
-    def setting(name: str, value: Any, says: str, before: str) -> None:
-        found.append((says, before, None, (Change("set", setting=name, value=value),), str(value)))
-        sets[name] = value
-
-    if formula.minutes_for_pack(case.pack) is None:
-        setting("pack", formula.pack, f"Pack it {formula.pack}", case.pack)
-    codes = _codes(case)
-    if "jar-larger" in codes:
-        setting("jar", formula.yields.jar, f"Use {formula.yields.jar} jars", case.jar.title)
-    if settings.headspace_mm is not None and abs(settings.headspace_mm - formula.headspace_mm) > 1.0:
-        setting("headspace_mm", round(formula.headspace_mm, 1), "Leave the formula's headspace", f"{settings.headspace_mm:.0f} mm")
-    jar = case.library.jars[sets["jar"]] if "jar" in sets else case.jar
-    return [*found, *_prose_steps(replace(case, jar=jar), formula)], sets
-
-
-def _prose_steps(case: Case, formula: Formula) -> list[Draft]:
-    """Lines of prose with their headspace and minutes put right, both at once where one line holds both."""
-    source = list(case.recipe.source)
-    says: dict[int, list[str]] = {}
-
-    def rewritten(number: int, what: str, changes: tuple[Change, ...]) -> None:
-        if changes and changes[0].text is not None:
-            source[number - 1] = changes[0].text
-            says.setdefault(number, []).append(what)
-
-    def here() -> Case:
-        return replace(case, recipe=replace(case.recipe, source=tuple(source)))
-
-    for number, value in case.recipe.method.headspaces_mm:
-        if abs(value - formula.headspace_mm) > 1.0:
-            rewritten(number, f"leave {mm(formula.headspace_mm)}", headspace_rewritten(here(), number, formula.headspace_mm))
-    for said in case.recipe.method.minutes:
-        needed = minutes_needed(case, formula, said)
-        if needed is not None and said.minutes < needed and said.altitude_ft is None:
-            rewritten(said.line, f"{needed} minutes", minutes_rewritten(here(), said.line, said.minutes, needed))
-    return [
-        (
-            listed(words).capitalize(),
-            case.recipe.source[number - 1].strip(),
-            number,
-            (Change("replace", number, source[number - 1]),),
-            source[number - 1].strip(),
-        )
-        for number, words in says.items()
-    ]
-
-
-def _codes(case: Case) -> set[str]:
-    return {finding.code for finding in jar_size(case)}
+    return max(ratios)[1] * match.scale if ratios else match.scale
 
 
 def becoming(text: str, settings: Settings, formula_id: str, library: Library) -> Becoming:
     """The way from a recipe to a formula. RequestError for a formula that is not there, UnreadableRecipe for an empty text."""
     settings = replace(settings, formula_id=formula_id)
     judged = judge(text, settings, library)
-    now, case = judged.verdict, judged.case
-    match = case.match
+    match = judged.case.match
     assert match is not None
-    scale = _main_scale(match)
-    drafts = [*_produce_steps(case, match, scale), *_liquid_steps(case, match, scale), *_other_steps(case, match)]
-    set_steps, sets = _setting_steps(case, match, settings)
-    drafts += [
-        (
-            finding.remedy.says,
-            "",
-            finding.line,
-            finding.remedy.changes,
-            (finding.remedy.changes[0].text or "").strip() if finding.remedy.changes else "",
+    way = _Way.of(text)
+    end: Judged | None = judged
+    for _ in range(_ROUNDS):
+        taken = list(_round(end)) if end is not None and end.verdict.destination != "shelf" else []
+        if not taken:
+            break
+        changes = tuple(change for one, _ in taken for change in one)
+        # Each line is told by the last remedy that touched it; all of a round count lines alike.
+        said = {id(change): says for one, says in taken for change in one}
+        _take_round(way, changes, said)
+        end = _judged_if_read(way, settings, library)
+    at_end = end.verdict if end is not None else None
+    steps = tuple(_judged(text, settings, one, library) for one in _steps(way, judged, end))
+    whole, sets, anew = way.text, {"formula_id": formula_id, **way.sets}, False
+    if at_end is None or at_end.destination != "shelf":
+        metric = any(line.amount is not None and line.amount.unit in ("g", "kg", "ml", "l") for line in judged.case.recipe.in_jar)
+        fresh = formula_text(match.formula, "metric" if metric else "us", _main_scale(match))
+        kept = Settings(
+            settings.altitude, method=settings.method, measures=settings.measures, formula_id=formula_id, choices=settings.choices
         )
-        for finding in now.findings
-        if finding.level in ("stop", "limit") and finding.code in _REMEDIED and finding.remedy is not None
-    ]
-    drafts = [draft for draft in [*drafts, *set_steps] if draft[3]]
-    drafts = _one_a_line(drafts)
-    steps = tuple(_judged(text, settings, draft, library) for draft in drafts)
-    whole, _ = apply_changes(text, tuple(change for draft in drafts for change in draft[3]))
-    at_end = replace(settings, **{key: value for key, value in sets.items() if key != "formula_id"})
-    anew = False
-    try:
-        end = check_text(whole, at_end, library)
-    except UnreadableRecipe:
-        end = None
-    if end is None or end.destination != "shelf":
-        measures = (
-            "metric" if any(line.amount is not None and line.amount.unit in ("g", "kg", "ml", "l") for line in case.recipe.in_jar) else "us"
-        )
-        fresh = formula_text(match.formula, "metric" if measures == "metric" else "us", scale)
-        sets = {"formula_id": formula_id}
-        written = check_text(
-            fresh,
-            Settings(
-                settings.altitude, method=settings.method, measures=settings.measures, formula_id=formula_id, choices=settings.choices
-            ),
-            library,
-        )
-        if end is None or written.destination == "shelf" or _limits(written) < _limits(end):
-            whole, end, anew = fresh, written, True
+        written = check_text(fresh, kept, library)
+        if at_end is None or written.destination == "shelf" or _limits(written) < _limits(at_end):
+            whole, at_end, sets, anew = fresh, written, {"formula_id": formula_id}, True
     return Becoming(
         formula_id=formula_id,
         formula_title=match.formula.title,
-        scale=round(scale, 4),
-        destination_now=now.destination,
-        limits_now=_limits(now),
+        scale=round(_main_scale(match), 4),
+        destination_now=judged.verdict.destination,
+        limits_now=_limits(judged.verdict),
         steps=steps,
         text=whole,
         settings=sets,
-        destination=end.destination,
-        limits=_limits(end),
+        destination=at_end.destination,
+        limits=_limits(at_end),
         written_anew=anew,
     )
 
 
-def _one_a_line(drafts: list[Draft]) -> list[Draft]:
-    """Each line is changed once: what comes first stands."""
-    seen: set[int] = set()
-    found = []
-    for draft in drafts:
-        touched = {change.line for change in draft[3] if change.op in ("replace", "remove") and change.line is not None}
-        if touched & seen:
+def _take_round(way: _Way, changes: tuple[Change, ...], said: dict[int, str]) -> None:
+    """All changes of a round, from the bottom up, so that each counts the lines as they stood before it."""
+    order = {"insert": 0, "replace": 1, "remove": 1, "set": 2}
+    for change in sorted(changes, key=lambda one: (-(one.line or 0), -order[one.op])):
+        way.take((change,), said[id(change)])
+
+
+def _judged_if_read(way: _Way, settings: Settings, library: Library) -> Judged | None:
+    """The text on its way, judged as it is set so far; None where nothing in it can be read any more."""
+    try:
+        return judge(way.text, replace(settings, **way.sets), library)
+    except (UnreadableRecipe, RequestError):
+        return None
+
+
+Draft = tuple[str, str, int | None, tuple[Change, ...], str]
+
+
+def _steps(way: _Way, judged: Judged, end: Judged | None) -> Iterator[Draft]:
+    """What the way came to, a line of the recipe as it was at a time."""
+    before = dict(enumerate(lines_of(way_source(judged)), start=1))
+    names = {line.number: line.ingredient.name for line in judged.case.recipe.lines}
+    after = {line.number: line for line in end.case.recipe.lines} if end is not None else {}
+    left = {line.origin: (at, line.text) for at, line in enumerate(way.lines, start=1) if line.origin is not None}
+    for number, text in before.items():
+        if number in left and left[number][1] == text:
             continue
-        seen |= touched
-        found.append(draft)
-    return found
+        name = names.get(number)
+        says = way.says.get(number, "")
+        if number not in left:
+            if number in way.says:
+                yield f"Take {name} out" if name else says, text.strip(), number, (Change("remove", number),), ""
+            continue
+        at, new = left[number]
+        read = after.get(at)
+        if read is not None and name is not None:
+            says = _told(judged, number, read)
+        yield says, text.strip(), number, (Change("replace", number, new),), new.strip()
+    yield from _put_in(way, len(before))
+    for setting, value in way.sets.items():
+        yield way.set_says[setting], "", None, (Change("set", setting=setting, value=value),), str(value)
 
 
-def _limits(verdict: Any) -> int:
-    return sum(1 for finding in verdict.findings if CODES[finding.code].group != "after" and finding.level in ("stop", "limit"))
+def _put_in(way: _Way, last: int) -> Iterator[Draft]:
+    """The lines that were put in, those that stand together as one step, before the line that they stand before."""
+    block: list[str] = []
+    ends = [*way.lines, _Line(last + 1, "")]
+    for line in ends:
+        if line.origin is None:
+            block.append(line.text)
+        elif block:
+            text = "\n".join(block)
+            yield (
+                f"Put in {text.splitlines()[-1].split(',')[0].strip()}",
+                "",
+                line.origin,
+                (Change("insert", line.origin, text),),
+                text.strip(),
+            )
+            block = []
+
+
+def way_source(judged: Judged) -> str:
+    """The text of a judged recipe, line by line as it was pasted."""
+    source = list(judged.case.recipe.source)
+    return "\n".join(source[:-1] if source and not source[-1] else source)
+
+
+def _told(judged: Judged, number: int, now: RecipeLine) -> str:
+    """What was done to an ingredient line, in a word."""
+    was = next(line for line in judged.case.recipe.lines if line.number == number)
+    name = now.ingredient.name
+    if name != was.ingredient.name:
+        return f"{name[0].upper()}{name[1:]} instead"
+    held = [worse_bulk(line, judged.case.family) for line in (was, now)]
+    grams = [one.grams[1] for one in held if one is not None]
+    if len(grams) < len(held) or grams[0] == grams[1]:
+        return f"{name[0].upper()}{name[1:]} as the formula has it"
+    return f"{'More' if grams[1] > grams[0] else 'Less'} {name}"
 
 
 def _judged(text: str, settings: Settings, draft: Draft, library: Library) -> Step:
@@ -354,6 +275,6 @@ def _judged(text: str, settings: Settings, draft: Draft, library: Library) -> St
     changed, sets = apply_changes(text, changes)
     try:
         verdict = check_text(changed, replace(settings, **{key: value for key, value in sets.items() if key != "formula_id"}), library)
-    except UnreadableRecipe:
+    except (UnreadableRecipe, RequestError):
         return Step(says=says, line=line, before=before, after=after, changes=changes, destination="fridge", limits=0)
     return Step(says=says, line=line, before=before, after=after, changes=changes, destination=verdict.destination, limits=_limits(verdict))

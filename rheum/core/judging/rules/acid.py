@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
-from rheum.core.judging.remedies import formula_line, inserted, removed, renamed, replaced, scaled, to_volume
+from rheum.core.judging.remedies import as_written, formula_line, inserted, removed, renamed, replaced, scaled, to_volume
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
 from rheum.core.measures.acidity import CANNING_STRENGTH, FOOD_LIMIT, parts_to_reach
@@ -58,7 +58,7 @@ def vinegar_strength(case: Case) -> Iterator[Finding]:
                 "vinegar-strength-unstated",
                 f"No strength is written for the {line.ingredient.name}; taken as 5 %.",
                 line.number,
-                Remedy("Look at the label: some are 4 %. Where it says 5 %, write so.", _labelled(case, item)),
+                Remedy("Does the label say 5 %? Some are 4 %.", _labelled(case, item), press="It says 5 %"),
             )
 
 
@@ -196,7 +196,7 @@ def acid_kind(case: Case) -> Iterator[Finding]:
                 "acid-swap-down",
                 f"The formula has {ml(form.juice_ml * match.scale)} of bottled juice beside this much acid; here there is {ml(match.juice_ml)}.",
                 _first(juices) or _first(vinegars),
-                Remedy(f"Add {ml(short)} of bottled lemon juice.", _more_juice(case, juices, short)),
+                use(_more_juice(case, juices, short)),
             )
     if form.vinegar_ml:
         for item in vinegars:
@@ -249,12 +249,11 @@ def water_added(case: Case) -> Iterator[Finding]:
     if water <= allowed * TOLERANCE + 1e-9:
         return
     number = max(waters, key=lambda i: i.bulk.ml[1] if i.bulk and i.bulk.ml else 0.0).line.number
-    out = ml(water - allowed)
     less = _less_water(case, allowed)
     if not match.profile.water_ml:
-        yield finding("water-added", f"The formula has no water; here there is {ml(water)}.", number, Remedy(f"Take out {out}.", less))
+        says = f"The formula has no water; here there is {ml(water)}."
+        yield finding("water-added", says, number, use(less, "Leave the water out."))
         return
-    more = (water - allowed) / match.profile.water_ml * match.profile.acid_ml
     brine, own = case.brine_percent, match.profile.brine_percent
     says = f"{ml(water)} of water; this much acid allows {ml(allowed)}."
     if brine is not None and own is not None:
@@ -263,12 +262,14 @@ def water_added(case: Case) -> Iterator[Finding]:
         "water-added",
         says,
         number,
-        Remedy(
-            f"Take out {out} of water, or add {ml(more)} of 5 % vinegar.",
-            less,
-            Alternative(f"Add {ml(more)} of vinegar", more_acid(case, water / allowed)),
-        ),
+        use(less, "Leave the water out.", more_acid(case, water / allowed)),
     )
+
+
+def use(changes: tuple[Change, ...], out: str = "Put it right by hand.", instead: tuple[Change, ...] = ()) -> Remedy:
+    """A remedy told in the amounts that it writes; `out`: what is said where it only takes lines out."""
+    written, other = as_written(changes), as_written(instead)
+    return Remedy(f"Use {written}." if written else out, changes, Alternative(f"Use {other}", instead) if other else None)
 
 
 def brine_short(case: Case) -> bool:

@@ -7,9 +7,9 @@ from typing import Final
 
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.jars import counted_ml
-from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
-from rheum.core.judging.remedies import formula_line, inserted, removed, scaled
-from rheum.core.judging.rules.acid import TOLERANCE, more_acid
+from rheum.core.judging.findings import Finding, Remedy, finding
+from rheum.core.judging.remedies import as_written, formula_line, inserted, removed, scaled
+from rheum.core.judging.rules.acid import TOLERANCE, more_acid, use
 from rheum.core.judging.rules.said_of_it import more_in_a_raw_pack
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
@@ -118,7 +118,7 @@ def amounts(case: Case) -> Iterator[Finding]:
             "acid-reduced",
             f"The formula's acid is missing: {ml(match.profile.acid_ml * match.scale)} for this much produce.",
             None,
-            Remedy(f"Add {ml(match.profile.acid_ml * match.scale)} of the formula's acid.", more_acid(case, 1.0)),
+            use(more_acid(case, 1.0)),
         )
         return
     for item in case.food:
@@ -151,18 +151,12 @@ def amounts(case: Case) -> Iterator[Finding]:
             )
             yield from (found for slot, ratio in up if slot not in required for found in _slot_up(case, slot, ratio))
             return
-        acid_now = match.vinegar_counted_ml + match.juice_ml
-        kind = "bottled juice" if not match.profile.vinegar_ml else "5 % vinegar"
         number = acids[0].line.number if acids else None
         yield finding(
             "acid-reduced",
             f"There is {(worst - 1) * 100:.0f} % more produce against the acid than in the formula.",
             number,
-            Remedy(
-                f"Add {ml(acid_now * (worst - 1))} of {kind}, or take out produce until {100 / worst:.0f} % of it is left.",
-                more_acid(case, worst),
-                Alternative(f"Take out produce until {100 / worst:.0f} % is left", _less_produce(case, up)),
-            ),
+            use(more_acid(case, worst), instead=_less_produce(case, up)),
         )
         up = [(slot, ratio) for slot, ratio in up if slot not in required and ratio > worst * TOLERANCE]
     for slot, ratio in up:
@@ -175,19 +169,17 @@ def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
     pairs = [pair for pair in match.pairs if pair.slot is slot]
     biggest = max(pairs, key=_by_amount)
     code = slot.given[0].role.more_is
-    allowed = slot.most * match.scale
     if slot.given[0].klass == "herb-fresh" and (ratio - 1) * slot.most <= _SPRIG_G * match.profile.jars_ml[0] / counted_ml("pint"):
         yield finding("fresh-herb-changed", "A small sprig a jar more than the formula has.", biggest.item.line.number)
         return
-    enough = ml(allowed) if slot.measure == "volume" else grams(allowed)
-    if slot.given[0].klass == "garlic" and slot.given[0].each_g and slot.measure == "bought":
-        enough = f"{allowed / slot.given[0].each_g:.0f} cloves"
+    less = _less_produce(case, [(slot, ratio)])
+    enough = as_written(less) or f"no {slot.title}"
     names = listed(list(dict.fromkeys(pair.item.line.ingredient.name for pair in pairs)))
     yield finding(
         code,
         f"{names.capitalize()}: {(ratio - 1) * 100:.0f} % more against the acid than in the formula.",
         biggest.item.line.number,
-        Remedy(f"This acid is enough for {enough} in all.", _less_produce(case, [(slot, ratio)])),
+        Remedy(f"This acid is enough for {enough}.", less),
     )
 
 
@@ -293,10 +285,7 @@ def less_of_it(case: Case) -> Iterator[Finding]:
                 "acid-reduced",
                 f"Less {slot.title} than in the formula, and it brings acid of its own.",
                 number,
-                Remedy(
-                    f"The formula has {amount_of(slot, match.scale * min(rest, 1.0))} beside this much of the rest.",
-                    _as_much(case, slot, min(rest, 1.0) / ratio),
-                ),
+                use(_as_much(case, slot, min(rest, 1.0) / ratio)),
             )
         elif slot.given[0].role.role == "produce" and not slot.optional and not _within_a_piece(case, slot, ratio):
             yield finding("low-acid-reduced", f"Less {slot.title} than in the formula.", number)

@@ -9,7 +9,7 @@ from rheum.core.facts.ingredients import words_of
 from rheum.core.judging.codes import Level
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import removed, renamed, replaced, scaled
-from rheum.core.judging.rules.acid import TOLERANCE
+from rheum.core.judging.rules.acid import TOLERANCE, use
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
 from rheum.core.matching.profile import SYRUP_G_PER_CUP
@@ -100,13 +100,13 @@ def sweetener(case: Case) -> Iterator[Finding]:
             "ingredient-added",
             "More syrup or honey than the formula has sugar: it thins the acid.",
             liquid[0].line.number,
-            Remedy(
-                f"At most {ml(allowed_ml)} in all.",
+            use(
                 tuple(
                     change
                     for item in liquid
                     for change in scaled(case, item.line, allowed_ml / sum(match.batch_ml(one) or 0.0 for one in liquid), False)
                 ),
+                "Leave the syrup out.",
             ),
         )
     own = {line.ingredient.id for line in form.formula.jar_lines}
@@ -167,10 +167,7 @@ def spices(case: Case) -> Iterator[Finding]:
             "ingredient-added",
             f"{grams(total)} of dried spice is no longer a seasoning: it thickens the jar.",
             most.line.number,
-            Remedy(
-                f"At most {grams(allowed)} in all.",
-                tuple(change for item in lines if item.bulk for change in scaled(case, item.line, allowed / total, False)),
-            ),
+            use(tuple(change for item in lines if item.bulk for change in scaled(case, item.line, allowed / total, False))),
         )
     own = {line.ingredient.id for line in form.formula.jar_lines} | {a for alts in form.formula.alternatives.values() for a in alts}
     for item in lines:
@@ -217,13 +214,13 @@ def fat(case: Case) -> Iterator[Finding]:
             "fat-added",
             says,
             fats[0].line.number,
-            Remedy(
-                f"Take out {ml(total - allowed)} and stir it in on opening." if allowed else "Leave it out; stir it in on opening.",
+            use(
                 tuple(
                     change
                     for item in fats
                     for change in (scaled(case, item.line, allowed / total, False) if allowed and total else removed(case, item.line))
                 ),
+                "Leave it out; stir it in on opening.",
             ),
         )
 
