@@ -19,7 +19,7 @@ from rheum.core.facts.choices import Choices
 from rheum.core.facts.formulas import Formula, OwnSource
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.library import Library
-from rheum.core.facts.placing import Placement, PlacementRefused, check_kind, check_placement, with_placed
+from rheum.core.facts.placing import Placement, check_kind, check_placement
 from rheum.core.judging.verdict import Ph
 from rheum.core.revising.entering import Entry, Looked, Refusal, look, own_id, recheck
 from rheum.core.revising.second_reading import second_reading
@@ -217,20 +217,18 @@ def export() -> Response:
 @blueprint.output(EnteredOut)
 def take_in(asked: TomlIn) -> Entered:
     """Read formulas of another household's file. Each passes the same refusals; all of them come in, or none."""
-    placements = _placed_in(asked.toml)
-    base = kitchen_library()
-    lib = with_placed(base, placements, kinds()) if placements else base
-    lib = dataclasses.replace(lib, formulas=base.formulas)
+    _only_known_placements(asked.toml)
+    lib = kitchen_library()
     try:
         read = read_formulas(asked.toml, lib.catalogue, {})
     except BadReference as error:
         raise Problem(422, "Cannot be read", f"Nothing was read in: {error}.", "toml") from None
     if not 0 < len(read) <= _MOST_FORMULAS:
         raise Problem(422, "Cannot be read", f"A file holds 1 to {_MOST_FORMULAS} formulas; this one holds {len(read)}.", "toml")
-    return _store_imported(read, lib, placements)
+    return _store_imported(read, lib)
 
 
-def _store_imported(read: dict[str, Formula], lib: Library, placements: list[Placement]) -> Entered:
+def _store_imported(read: dict[str, Formula], lib: Library) -> Entered:
     entries: dict[str, tuple[str, str]] = {}
     for formula in read.values():
         if formula.own is None:
@@ -241,27 +239,26 @@ def _store_imported(read: dict[str, Formula], lib: Library, placements: list[Pla
         new_id = own_id(formula.title, {**lib.formulas, **entries})
         taken = dataclasses.replace(formula, id=new_id, own=dataclasses.replace(formula.own, imported=True))
         entries[new_id] = (taken.title, formulas_toml([taken]))
-    stored.add_formulas(connection(), entries, placements, now())
+    stored.add_formulas(connection(), entries, [], now())
     count = len(entries)
     return Entered(
         tuple(entries), f"{count} {'formula' if count == 1 else 'formulas'} read in. Hold each against its source before you rely on it."
     )
 
 
-def _placed_in(toml: str) -> list[Placement]:
-    """Placements that a file brings along and this kitchen lacks."""
+def _only_known_placements(toml: str) -> None:
+    """What an unknown thing counts as is for each kitchen to say: a file that brings a placement of its own is refused, with the way out."""
     try:
         rows: Any = tomllib.loads(toml).get("placed", [])
         found = [Placement(str(row["name"]), str(row["kind"])) for row in rows]
     except (tomllib.TOMLDecodeError, KeyError, TypeError, AttributeError, RecursionError):
-        return []
-    known = {item.name for item in stored.placements(connection())}
-    for placement in found:
-        try:
-            check_placement(placement, kinds(), library().catalogue)
-        except PlacementRefused as reason:
-            raise Problem(422, "Refused", f"{reason} Nothing was read in.", "toml") from None
-    return [item for item in found if item.name not in known]
+        return
+    here = {(item.name, item.kind) for item in stored.placements(connection())}
+    strange = next((item for item in found if (item.name, item.kind) not in here), None)
+    if strange is not None:
+        kind = kinds()[strange.kind].title if strange.kind in kinds() else strange.kind
+        says = f"The file counts “{strange.name[:40]}” as {kind[:60]}. Place it in your own kitchen first, if you agree, and read the file in again."
+        raise Problem(422, "Refused", f"{says} Nothing was read in.", "toml")
 
 
 @blueprint.delete("/api/own-formulas/<formula_id>")

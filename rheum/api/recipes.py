@@ -180,4 +180,4 @@ def compare_versions(asked: CompareIn) -> Comparison:
     """Two or three versions side by side, scaled to the same produce, and what merging them would do."""
     library, choices = kitchen_facts()
     settings = Settings(height_of(asked.altitude_m, asked.altitude_ft), method=asked.method, measures=asked.measures, choices=choices)
-    return compare(asked.texts, settings, library)
+    return compare(asked.texts, settings, library, asked.parts)

@@ -16,6 +16,7 @@ from rheum.core.facts.jars import Mouth
 from rheum.core.measures.heat import Fuel
 from rheum.core.measures.units import Family
 from rheum.core.reckoner import Sum
+from rheum.core.revising.merging import Part
 from rheum.devices.scale import ScaleUnit
 
 
@@ -60,9 +61,10 @@ class BecomingIn(CheckIn):
 
 
 class CompareIn(_Request):
-    """Two or three recipe texts, and the kitchen they are judged in."""
+    """Two or three recipe texts, the kitchen they are judged in, and of which of them each part of a merged one is taken."""
 
     texts: list[str]
+    parts: dict[Part, int] | None = None
     altitude_m: float | None = None
     altitude_ft: float | None = None
     measures: Family | None = None

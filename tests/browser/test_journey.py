@@ -70,7 +70,7 @@ def test_the_whole_journey_by_keyboard_alone(empty_server: Running, open_page: O
     tab_to(page, "Dilled okra")
     page.keyboard.press("Enter")
     expect(status).to_contain_text("Shelf")
-    expect(page.get_by_text("Judged against Dilled okra")).to_be_visible()
+    expect(page.get_by_text("You follow Dilled okra")).to_be_visible()
     tab_to(page, "Jar")
     page.keyboard.type("Half-g")
     expect(status).to_contain_text("Refrigerator")

@@ -244,14 +244,18 @@ def test_three_versions_are_compared(size: dict[str, int], demo_server: Running,
     expect(
         page.get_by_role("row", name="◆ green bean").or_(page.locator("tr[data-differs=false]").filter(has_text="green bean"))
     ).to_have_attribute("data-differs", "false")
+    liquids = page.get_by_role("radiogroup", name="Vinegar, juice, water, oil")
+    liquids.get_by_role("radio", name="Beans the neighbour's way").click()
     expect(page.locator("[data-merged]")).to_have_attribute("data-merged", "fridge")
-    expect(page.get_by_text("nobody's tested recipe any more")).to_be_visible()
+    expect(page.get_by_text("nobody's tested recipe: for the refrigerator")).to_be_visible()
     assert serious_faults(page) == []
     page.get_by_role("button", name="Leave out: Beans the neighbour's way").click()
     expect(page.get_by_role("columnheader")).to_have_count(2)
     page.get_by_label("Or paste a recipe").fill(BEANS)
     page.get_by_role("button", name="Add it").click()
     expect(page.get_by_role("columnheader").nth(2)).to_contain_text("Row beans")
+    page.get_by_role("radiogroup", name="Spices").get_by_role("radio", name="Row beans").click()
+    expect(page.get_by_role("radiogroup", name="Spices").get_by_role("radio", name="Row beans")).to_be_checked()
     page.get_by_role("button", name="Lay the merged one on the Bench").click()
     expect(page.get_by_label(FIELD)).to_be_visible()
     expect(page.get_by_role("heading", level=1)).to_contain_text("Merged from")
@@ -278,6 +282,7 @@ def test_a_formula_is_entered_from_a_book(demo_server: Running, open_page: Opene
     assert serious_faults(page) == []
     page.get_by_label("Line 2: how much carrot?").fill("2 3/4 lb")
     page.get_by_label("Line 3: how much white distilled vinegar?").fill("5 cups")
+    page.get_by_label("Line 4: how much water?").fill("1 cup")
     page.get_by_label("Minutes again: pint").fill("15")
     page.get_by_role("button", name="Keep it as a formula").click()
     expect(page.get_by_text("first 5.5 cup, now 5 cups")).to_be_visible()

@@ -11,7 +11,7 @@ from tests.conftest import Running
 def test_a_sum_follows_what_is_typed(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url + "/reckoner", LAPTOP)
     answer = page.locator("[data-answer]")
-    expect(answer).to_contain_text("320 ml (1 1/4 cups plus 1 1/2 tbsp) of the 7 % one")
+    expect(answer).to_contain_text("320 ml (1 1/3 cups plus 1/4 tsp) of the 7 % one")
     page.get_by_label("The weaker one").fill("0")
     expect(answer).to_contain_text("of water make 950 ml")
     expect(page.get_by_role("img", name="7 %: ")).to_be_visible()

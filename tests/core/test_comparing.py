@@ -51,8 +51,34 @@ def test_what_differs_is_marked_and_which_is_tested_is_said() -> None:
     assert row(found, "Minutes here").values == ("10 min", "none: not for the shelf")
 
 
+def test_like_things_stand_on_one_row() -> None:
+    other = BEANS.replace("white distilled vinegar", "cider vinegar").replace("pickling salt", "table salt")
+    found = compare([BEANS, other], HERE, FACTS)
+    assert row(found, "vinegar").values == ("945 ml (4 cups), white distilled vinegar", "945 ml (4 cups), cider vinegar")
+    assert not row(found, "vinegar").differs
+    assert [one.name for one in found.rows if "salt" in one.name.lower()].count("salt") == 1
+
+
+def test_methods_are_compared_by_what_matters() -> None:
+    found = compare([BEANS, NEIGHBOUR.replace("Raw pack", "Blanch the beans 3 minutes. Hot pack")], HERE, FACTS)
+    assert row(found, "Packed").values == ("raw", "hot")
+    assert row(found, "Cooked first").values == ("not said", "blanch: green bean")
+    assert found.by == "green bean"
+
+
+def test_parts_are_chosen_and_the_minutes_come_with_their_method() -> None:
+    ours = compare([BEANS, NEIGHBOUR], HERE, FACTS, {"seasoning": 1})
+    assert ours.merged.destination == "shelf", "only the salt is the neighbour's"
+    assert "Process pint jars 5 minutes" in ours.merged.text
+    theirs = compare([BEANS, NEIGHBOUR], HERE, FACTS, {"liquids": 1})
+    assert theirs.merged.destination == "fridge"
+    assert "6 cups water" in theirs.merged.text, "at the size of the first"
+    with pytest.raises(RequestError, match="one of the versions"):
+        compare([BEANS, NEIGHBOUR], HERE, FACTS, {"liquids": 2})
+
+
 def test_merging_a_tested_with_an_untested_one_loses_the_shelf() -> None:
-    found = compare([BEANS, NEIGHBOUR], HERE, FACTS)
+    found = compare([BEANS, NEIGHBOUR], HERE, FACTS, {"produce": 1, "liquids": 1, "method": 1})
     assert found.merged.destination == "fridge"
     assert "nobody's tested recipe" in found.merged.says
     assert found.merged.reasons
@@ -65,6 +91,7 @@ def test_merging_a_formula_with_itself_changes_nothing() -> None:
         assert not any(item.differs for item in found.rows), formula.id
         assert found.merged.destination == "shelf", (formula.id, found.merged)
         assert "stays within" in found.merged.says
+        assert found.merged.text.split("\n\n")[0] == formula.title
 
 
 def test_three_versions() -> None:

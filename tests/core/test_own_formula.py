@@ -31,7 +31,7 @@ CARROTS = """Carrot coins
 8 tsp mustard seed
 """
 ENTRY = Entry(CARROTS, "pickle", "hot", BOOK, 4, 4, "pint", 12.7, {"pint": (15,)})
-AGAIN = {3: "2 3/4 lb", 4: "5 1/2 cups"}
+AGAIN = {3: "2 3/4 lb", 4: "5 1/2 cups", 5: "1 cup"}
 
 
 def with_own(entry: Entry) -> Library:
@@ -43,7 +43,7 @@ def with_own(entry: Entry) -> Library:
 def test_a_good_entry_becomes_a_formula_with_its_source() -> None:
     found = look(ENTRY, FACTS)
     assert not found.refusals
-    assert [(item.line, item.first) for item in found.twice] == [(3, "2.75 lb"), (4, "5.5 cup")]
+    assert [(item.line, item.first) for item in found.twice] == [(3, "2.75 lb"), (4, "5.5 cup"), (5, "1 cup")]
     assert (found.nearest_id, found.title) == ("pickled-carrots", "Carrot coins")
     assert found.formula is not None
     assert found.formula.says_source == "tested, entered by you from The Valley Book of Jars, p. 112, 2016 (tested book)"
@@ -130,8 +130,9 @@ def test_what_is_no_formula_says_why(entry: Entry, says: str) -> None:
     ("again", "minutes", "says"),
     [
         ({3: "2 3/4 lb"}, {"pint": (15,)}, "Line 4"),
-        ({3: "2 3/4 lb", 4: "4 1/2 cups"}, {"pint": (15,)}, "first 5.5 cup, now 4 1/2 cups"),
+        ({3: "2 3/4 lb", 4: "4 1/2 cups", 5: "1 cup"}, {"pint": (15,)}, "first 5.5 cup, now 4 1/2 cups"),
         ({3: "2 3/4 lb", 4: "5 1/2 pints"}, {"pint": (15,)}, "Line 4"),
+        ({3: "2 3/4 lb", 4: "5 1/2 cups"}, {"pint": (15,)}, "Line 5, water"),
         (AGAIN, {"pint": (10,)}, "minutes differ"),
         (AGAIN, {}, "minutes differ"),
     ],
@@ -193,3 +194,61 @@ def test_toml_of_the_shipped_shape_comes_back_as_the_same_formula() -> None:
     shipped = FACTS.formulas["dill-cucumbers-fresh-pack"]
     again = read_formulas(formulas_toml([shipped]), FACTS.catalogue, {"usda6": shipped.source})[shipped.id]
     assert formula_text(again) == formula_text(replace(shipped, work=None))
+
+
+def entered(title: str, *lines: str, pack: str = "hot", makes: float = 8, kind: str = "pickle", method: str = "") -> list[str]:
+    """Why an entry of so many pints is refused."""
+    text = "\n".join([title, "", *lines, *(["", "Method:", method] if method else [])]) + "\n"
+    entry = Entry(text, kind, pack, BOOK, makes, makes, "pint", 12.7, {"pint": (15,)})  # type: ignore[arg-type]
+    return [refusal.says for refusal in look(entry, FACTS).refusals]
+
+
+@pytest.mark.parametrize("water", ["1 tbsp", "2 cups", "4 cups", "6 cups", "8 cups", "12 cups"])
+@pytest.mark.parametrize(
+    ("produce", "kind"),
+    [
+        ("6 lb cucumbers, sliced", "pickle"), ("6 lb zucchini, sliced", "pickle"), ("12 cups cauliflower florets", "pickle"),
+        ("10 cups corn kernels", "relish"), ("6 lb cabbage, chopped", "relish"), ("6 lb green tomatoes, sliced", "pickle"),
+    ],
+)  # fmt: skip
+def test_a_hot_pack_whose_kin_have_no_water_has_a_floor_too(produce: str, kind: str, water: str) -> None:
+    vinegar = "1 cup white vinegar (5%)" if water == "1 tbsp" else "4 cups white vinegar (5%)"
+    assert entered("Ours", produce, vinegar, f"{water} water", "2 tbsp pickling salt", kind=kind, makes=5)
+
+
+@pytest.mark.parametrize(
+    "produce", ["7 lb beets, sliced", "12 cups cauliflower florets", "6 lb radishes, sliced", "10 cups corn kernels", "8 lb onions, sliced"]
+)
+def test_a_raw_packs_floor_is_that_of_its_own_produce(produce: str) -> None:
+    """Not that of cucumbers, the weakest of all."""
+    assert entered("Ours", produce, "6 cups white vinegar (5%)", "8 cups water", "1/2 cup pickling salt", pack="raw")
+
+
+@pytest.mark.parametrize(
+    ("lines", "makes"),
+    [
+        (["2 lb green beans", "4 cups white vinegar (5%)", "Per pint jar:", "1 cup corn kernels"], 1),
+        (["2 lb cucumbers, sliced", "4 cups white vinegar (5%)", "Per pint jar:", "1 cup mushrooms"], 1),
+        (["2 lb cucumbers, sliced", "4 cups white vinegar (5%)"], 0.1),
+        (["2 lb cucumbers, sliced", "4 cups white vinegar (5%)"], 0.01),
+        (["2 lb cucumbers, sliced", "4 cups white vinegar (5%)"], 60),
+    ],
+)
+def test_a_yield_that_does_not_fit_what_goes_in(lines: list[str], makes: float) -> None:
+    assert any("jars do not fit what goes in" in says or "how many jars" in says for says in entered("Ours", *lines, makes=makes))
+
+
+@pytest.mark.parametrize("oil", ["5 cups", "8 cups", "20 cups"])
+def test_more_oil_than_acid_is_no_formula(oil: str) -> None:
+    refused = entered(
+        "Mushrooms in oil", "7 lb mushrooms, whole", "2 1/2 cups white vinegar (5%)", f"{oil} olive oil", "2 cloves garlic", makes=5
+    )
+    assert any("more oil" in says for says in refused)
+
+
+def test_a_method_that_is_typed_is_kept() -> None:
+    typed = "Boil the brine 3 minutes. Add the carrots and simmer 10 minutes."
+    found = look(replace(ENTRY, text=CARROTS + "\nMethod:\n" + typed + "\n"), FACTS)
+    assert found.formula is not None, found.refusals
+    assert found.formula.steps == typed
+    assert typed in formula_text(found.formula)

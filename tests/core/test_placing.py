@@ -8,6 +8,7 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.placing import Placement, PlacementRefused, check_placement, with_placed
 from rheum.core.judging.check import check_text
 from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import BadReference, kinds, library, read_kinds, read_roles
 from tests.core.test_attacks import BEANS
 
@@ -97,3 +98,25 @@ def test_a_placement_that_has_become_known_since_gives_way() -> None:
     facts = with_placed(FACTS, [Placement("courgettes", "pepper"), Placement("skirret", "pepper")], kinds())
     assert facts.catalogue.exactly("courgettes") is FACTS.catalogue.exactly("courgettes")
     assert list(facts.placed) == ["placed-skirret"]
+
+
+# Names by which something else was smuggled in as a spice or a sugar, and the amounts that hid how much of it there was.
+SMUGGLED = [
+    *((name, "dried-spice") for name in ("grumbleroot", "ramps", "nettles", "lardons", "jerky", "prosciutto", "bacon flakes", "dried mushroom slices", "ground onions")),
+    *((name, "sweetener") for name in ("dulce de leche", "sorghum syrup", "custard", "nougat", "birch sap", "squash cordial", "malt drink")),
+]  # fmt: skip
+AMOUNTS = ["12", "3 bunches", "4 bags", "6 handfuls", "2 cups", "10 cups", "3 jars"]
+
+
+@pytest.mark.parametrize(("name", "kind"), SMUGGLED)
+def test_what_is_placed_counts_with_its_weight_and_its_kinds_caps(name: str, kind: str) -> None:
+    placement = Placement(name, kind)
+    try:
+        check_placement(placement, kinds(), FACTS.catalogue)
+    except PlacementRefused:
+        return
+    facts = with_placed(FACTS, [placement], kinds())
+    text = formula_text(FACTS.formulas["dilled-green-beans" if kind == "dried-spice" else "pickled-bell-peppers"])
+    for amount in AMOUNTS:
+        verdict = check_text(text.replace("\nMethod:", f"{amount} {name}\n\nMethod:", 1), HERE, facts)
+        assert verdict.destination != "shelf", (amount, name)

@@ -59,6 +59,10 @@ def tried(text: str, asked: Settings, alone: bool = True) -> int:
             known = {(f.code, f.says) for f in before.findings}
             worse = [f for f in after.findings if (f.code, f.says) not in known and LEVELS.index(f.level) < LEVELS.index(found.level)]
             if not alone:
+                # Less water beside the oil: it was there before, only diluted.
+                worse = [
+                    f for f in worse if not (f.code == "garlic-or-herb-in-oil" and "fat-added" in {one.code for one in before.findings})
+                ]
                 assert not [f for f in worse if f.code not in {one.code for one in before.findings}], story
             elif found.level in BAD:
                 assert bad(after) < bad(before), story

@@ -21,7 +21,7 @@ ENTRY: dict[str, Any] = {
     "text": CARROTS, "kind": "pickle", "pack": "hot", "source_kind": "book", "source_title": "The Valley Book of Jars", "source_page": "112",
     "source_year": 2016, "yield_low": 4.0, "yield_high": 4.0, "yield_jar": "pint", "headspace_mm": 12.7, "minutes": {"pint": [15]}, "bands_ft": [],
 }  # fmt: skip
-AGAIN = {"again": {"3": "2 3/4 lb", "4": "5 1/2 cups"}, "minutes_again": {"pint": [15]}}
+AGAIN = {"again": {"3": "2 3/4 lb", "4": "5 1/2 cups", "5": "1 cup"}, "minutes_again": {"pint": [15]}}
 
 
 def kitchen(folder: Path) -> FlaskClient:
@@ -68,7 +68,7 @@ def test_what_cannot_be_placed_is_a_sentence(name: str, kind: str, client: Flask
 def test_a_formula_is_entered_twice_and_stands_behind_a_verdict(client: FlaskClient) -> None:
     looked = client.post("/api/own-formulas/look", json=ENTRY).get_json()
     assert looked["refusals"] == []
-    assert [one["line"] for one in looked["twice"]] == [3, 4]
+    assert [one["line"] for one in looked["twice"]] == [3, 4, 5]
     assert client.get("/api/formulas").get_json()["formulas"][-1]["own"] is False, "looking stores nothing"
     entered = client.post("/api/own-formulas", json={**ENTRY, **AGAIN}).get_json()
     (formula_id,) = entered["ids"]
@@ -90,7 +90,7 @@ def test_a_formula_is_entered_twice_and_stands_behind_a_verdict(client: FlaskCli
 @pytest.mark.parametrize(
     ("change", "says"),
     [
-        ({"again": {"3": "2 3/4 lb", "4": "4 cups"}}, "first 5.5 cup, now 4 cups"),
+        ({"again": {"3": "2 3/4 lb", "4": "4 cups", "5": "1 cup"}}, "first 5.5 cup, now 4 cups"),
         ({"minutes_again": {"pint": [10]}}, "minutes differ"),
         ({"source_year": 1988}, "too old"),
         ({"source_kind": "friend"}, "A friend's recipe is not a tested source"),
@@ -116,6 +116,10 @@ def test_households_share_formulas_as_toml(client: FlaskClient, tmp_path: Path) 
     assert "[[formula]]" in toml
     assert 'name = "skirret"' in toml
     other = kitchen(tmp_path / "other")
+    refused = other.post("/api/own-formulas/import", json={"toml": toml})
+    assert refused.status_code == 422, "what an unknown thing counts as is for each kitchen to say"
+    assert "Place it in your own kitchen first" in refused.get_json()["detail"]
+    other.put("/api/placements", json={"name": "skirret", "kind": "dried-spice"})
     read = other.post("/api/own-formulas/import", json={"toml": toml}).get_json()
     verdict = check(other, text, formula_id=read["ids"][0])
     assert verdict["destination"] == "shelf"
@@ -190,7 +194,13 @@ def test_what_would_make_it_a_tested_one(client: FlaskClient) -> None:
 
 def test_versions_are_compared(client: FlaskClient) -> None:
     answer = client.post(
-        "/api/compare", json={"texts": [BEANS, BEANS.replace("4 cups water", "8 cups water")], "altitude_m": 1265, "measures": "us"}
+        "/api/compare",
+        json={
+            "texts": [BEANS, BEANS.replace("4 cups water", "8 cups water")],
+            "altitude_m": 1265,
+            "measures": "us",
+            "parts": {"liquids": 1},
+        },
     ).get_json()
     assert [one["tested"] for one in answer["versions"]] == [True, False]
     assert next(row for row in answer["rows"] if row["name"] == "Water")["differs"]

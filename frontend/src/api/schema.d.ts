@@ -4160,7 +4160,7 @@ export interface components {
         };
         /**
          * CompareIn
-         * @description Two or three recipe texts, and the kitchen they are judged in.
+         * @description Two or three recipe texts, the kitchen they are judged in, and of which of them each part of a merged one is taken.
          */
         CompareIn: {
             /**
@@ -4183,13 +4183,25 @@ export interface components {
              * @default null
              */
             method?: ("bath" | "steam") | null;
+            /**
+             * Parts
+             * @default null
+             */
+            parts?: {
+                [key: string]: number;
+            } | null;
             /** Texts */
             texts: string[];
         };
         /** ComparisonOut */
         ComparisonOut: components["schemas"]["ComparisonOut.Comparison"];
-        /** Comparison */
+        /**
+         * Comparison
+         * @description Versions side by side. `by`: the produce to which all are scaled; “produce” where they share none. `merged` as chosen.
+         */
         "ComparisonOut.Comparison": {
+            /** By */
+            by: string;
             merged: components["schemas"]["ComparisonOut.Merged"];
             /** Rows */
             rows: components["schemas"]["ComparisonOut.Row"][];
@@ -4198,7 +4210,7 @@ export interface components {
         };
         /**
          * Merged
-         * @description The versions put together half and half: the text, and what it would be.
+         * @description The versions put together by parts: the text, what it would be, and of which version each part is.
          */
         "ComparisonOut.Merged": {
             /**
@@ -4206,6 +4218,10 @@ export interface components {
              * @enum {string}
              */
             destination: "shelf" | "fridge" | "discard";
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
             /** Reasons */
             reasons: string[];
             /** Says */

@@ -60,7 +60,7 @@ export const BenchTools = memo(function BenchTools({ onOpened }: { onOpened: (fi
   return (
     <>
       <Flex gap="2" wrap="wrap" align="center">
-        <FormulaChooser onChoose={(text) => layFresh(text, "the recipe before the formula")} />
+        <FormulaChooser onChoose={(text, id) => layFresh(text, "the recipe before the formula", id)} />
         <Tap size="sm" onClick={() => picker.current?.click()}>
           Open a file
         </Tap>

@@ -8,7 +8,7 @@ import { Tap } from "../parts/Tap";
 
 const KINDS = { pickle: "Pickles", relish: "Relishes", salsa: "Salsas", chutney: "Chutneys", sauce: "Sauces" } as const;
 
-export function FormulaChooser({ onChoose }: { onChoose: (text: string) => void }) {
+export function FormulaChooser({ onChoose }: { onChoose: (text: string, id: string) => void }) {
   const kitchen = useKitchen().data;
   const [open, setOpen] = useState(false);
   const [wanted, setWanted] = useState("");
@@ -21,7 +21,7 @@ export function FormulaChooser({ onChoose }: { onChoose: (text: string) => void 
   const choose = async (id: string) => {
     try {
       const written = await api.formulaText(id, kitchen?.measures === "us" ? "us" : "metric");
-      onChoose(written.text);
+      onChoose(written.text, id);
       setOpen(false);
     } catch (refused) {
       setError((refused as Refusal).message);

@@ -12,7 +12,8 @@ export function applyChanges(changes: readonly Change[], says: string): void {
 }
 
 /** Another recipe in the place of this one; `says` names what Undo brings back. */
-export const layFresh = (text: string, says: string): void => replace(() => emptyDraft(text), says);
+export const layFresh = (text: string, says: string, formulaId: string | null = null): void =>
+  replace(() => ({ ...emptyDraft(text), formulaId }), says);
 
 export const setWhole = (part: Partial<Draft>, says: string): void => replace(() => part, says);
 

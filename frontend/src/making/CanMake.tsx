@@ -40,7 +40,7 @@ export function CanMakeScreen() {
         formulaId: own.formula_id,
         recipeId: own.id,
       });
-    else layOnBench({ text: (await api.formulaText(one.id, measures)).text });
+    else layOnBench({ text: (await api.formulaText(one.id, measures)).text, formulaId: one.id });
     navigate("/measure");
   };
   const save = () => {

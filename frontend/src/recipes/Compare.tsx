@@ -15,12 +15,14 @@ export function Compare() {
   const kitchen = useKitchen().data;
   const state = useLocation().state as { texts?: string[] } | null;
   const [texts, setTexts] = useState<string[]>(state?.texts ?? []);
+  const [parts, setParts] = useState<Record<string, number>>({});
   const navigate = useNavigate();
   const found = useQuery({
-    queryKey: ["compare", useFacts(), texts, kitchen?.altitude, kitchen?.altitude_unit, kitchen?.measures],
+    queryKey: ["compare", useFacts(), texts, parts, kitchen?.altitude, kitchen?.altitude_unit, kitchen?.measures],
     queryFn: () =>
       api.compare({
         texts,
+        parts,
         measures: kitchen?.measures,
         ...(kitchen?.altitude_unit === "ft"
           ? { altitude_ft: kitchen.altitude }
@@ -41,7 +43,8 @@ export function Compare() {
         Versions side by side
       </Heading>
       <Text color="ink.soft" mb="3">
-        Scaled to the produce of the first, so that the figures can be held against one another. ◆ marks what differs.
+        Scaled to the {found.data?.by ?? "produce"} of the first, so that the figures can be held against one another. ◆
+        marks what differs.
       </Text>
       {texts.length < MOST && (
         <AddVersion
@@ -63,9 +66,17 @@ export function Compare() {
             comparison={found.data}
             texts={texts}
             toBench={toBench}
-            onRemove={(index) => setTexts((now) => now.filter((_, position) => position !== index))}
+            onRemove={(index) => {
+              setParts({});
+              setTexts((now) => now.filter((_, position) => position !== index));
+            }}
           />
-          <Merged merged={found.data.merged} toBench={toBench} />
+          <Merged
+            merged={found.data.merged}
+            titles={found.data.versions.map((version) => version.title)}
+            onChoose={(part, version) => setParts((now) => ({ ...now, [part]: version }))}
+            toBench={toBench}
+          />
         </>
       )}
     </Box>

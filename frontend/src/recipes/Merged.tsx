@@ -1,16 +1,28 @@
-/** What merging the versions would do, and why. */
+/** Merging by choosing: each part of one of the versions, and what that would be. */
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Comparison } from "../api/client";
 import { DESTINATIONS } from "../look/levels";
 import { DestinationMark } from "../parts/marks";
 import { Tap } from "../parts/Tap";
 
+type Part = keyof Comparison["merged"]["parts"];
+
+const PARTS: [Part, string][] = [
+  ["produce", "Produce"],
+  ["liquids", "Vinegar, juice, water, oil"],
+  ["seasoning", "Salt and sugar"],
+  ["spices", "Spices"],
+  ["method", "Method, with its minutes"],
+];
+
 interface Props {
   merged: Comparison["merged"];
+  titles: string[];
+  onChoose: (part: Part, version: number) => void;
   toBench: (text: string) => void;
 }
 
-export function Merged({ merged, toBench }: Props) {
+export function Merged({ merged, titles, onChoose, toBench }: Props) {
   const look = DESTINATIONS[merged.destination];
   return (
     <Flex
@@ -32,7 +44,7 @@ export function Merged({ merged, toBench }: Props) {
         <Heading as="h2" fontSize="lg">
           If you merged them
         </Heading>
-        <Text>{merged.says}</Text>
+        <Text role="status">{merged.says}</Text>
         {merged.reasons.length > 0 && (
           <Box as="ul" pl="5" fontSize="sm" mt="1">
             {merged.reasons.map((reason) => (
@@ -41,6 +53,35 @@ export function Merged({ merged, toBench }: Props) {
           </Box>
         )}
       </Box>
+      <Flex
+        as="fieldset"
+        direction="column"
+        gap="2"
+        flex="1 1 100%"
+        order="-1"
+        aria-label="Of which version each part is"
+      >
+        {PARTS.map(([part, name]) => (
+          <Flex key={part} gap="2" align="center" wrap="wrap" role="radiogroup" aria-label={name}>
+            <Text flex="0 0 12rem" fontSize="sm" fontWeight="650">
+              {name}
+            </Text>
+            {titles.map((title, at) => (
+              <Tap
+                // biome-ignore lint/suspicious/noArrayIndexKey: a version is its place
+                key={at}
+                size="sm"
+                role="radio"
+                aria-checked={merged.parts[part] === at}
+                variant={merged.parts[part] === at ? "solid" : "outline"}
+                onClick={() => onChoose(part, at)}
+              >
+                {title}
+              </Tap>
+            ))}
+          </Flex>
+        ))}
+      </Flex>
       <Tap onClick={() => toBench(merged.text)}>Lay the merged one on the Bench</Tap>
     </Flex>
   );

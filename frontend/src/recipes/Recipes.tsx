@@ -41,7 +41,7 @@ export function Recipes() {
     onSuccess: ({ one, text }) => {
       if ("text" in one)
         layOnBench({ text, jar: one.jar, method: one.method ?? "bath", formulaId: one.formula_id, recipeId: one.id });
-      else layOnBench({ text });
+      else layOnBench({ text, formulaId: one.id });
       navigate("/");
     },
   });

@@ -18,10 +18,15 @@ export function VersionsTable({ comparison, texts, onRemove, toBench }: Props) {
   const cell = { borderBottomWidth: "1px", borderColor: "whey.300", px: "2", py: "1.5", textAlign: "left" } as const;
   return (
     <Box overflowX="auto" tabIndex={0} role="region" aria-label="The versions">
+      {versions.length > 2 && (
+        <Text hideFrom="md" fontSize="sm" color="ink.soft" position="sticky" left="0">
+          Three versions: move the table sideways.
+        </Text>
+      )}
       <Box
         as="table"
         w="100%"
-        minW={versions.length > 2 ? "520px" : undefined}
+        minW={versions.length > 2 ? "640px" : undefined}
         fontSize={{ base: "sm", md: "md" }}
         borderCollapse="collapse"
       >

@@ -103,7 +103,7 @@ def steps_text(formula: Formula, pack: Pack | None = None) -> list[str]:
     """Rheum's own steps of a formula, numbered, a task a line; nothing for a formula without work but its one line of steps."""
     work = formula.work_raw if pack == "raw" and formula.pack != "raw" else formula.work
     if work is None:
-        return [formula.steps[0].upper() + formula.steps[1:] + "."] if formula.steps else []
+        return [f"{line[0].upper()}{line[1:]}{'' if line.endswith(('.', '!')) else '.'}" for line in formula.steps.split("\n") if line]
     names = {line.ingredient.id: line.ingredient.name for line in formula.lines}
     everything = {line.ingredient.id for line in formula.jar_lines}
     out = []

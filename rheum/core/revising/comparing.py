@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import check_text, judge_recipe
+from rheum.core.judging.check import judge_recipe
 from rheum.core.judging.findings import Destination
 from rheum.core.judging.verdict import Verdict
 from rheum.core.matching.case import Case
@@ -17,6 +18,7 @@ from rheum.core.measures.acidity import ACETIC_G_PER_MOL
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams, listed, ml, mm, percent
 from rheum.core.recipe.text import read_recipe
+from rheum.core.revising.merging import Merged, Part, merge
 
 MOST: Final = 3
 _APART: Final = 1.02
@@ -49,20 +51,13 @@ class Row:
 
 
 @dataclass(frozen=True, slots=True)
-class Merged:
-    """The versions put together half and half: the text, and what it would be."""
-
-    text: str
-    destination: Destination
-    says: str
-    reasons: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True)
 class Comparison:
+    """Versions side by side. `by`: the produce to which all are scaled; “produce” where they share none. `merged` as chosen."""
+
     versions: tuple[Version, ...]
     rows: tuple[Row, ...]
     merged: Merged
+    by: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,8 +81,9 @@ class _Read:
         return sum(self.amount(item) or 0.0 for item in self.case.of_role(*roles))
 
 
-def compare(texts: list[str], settings: Settings, library: Library) -> Comparison:
-    """Compare versions under the same kitchen. RequestError for fewer than two or more than three, or one without produce."""
+def compare(texts: list[str], settings: Settings, library: Library, parts: Mapping[Part, int] | None = None) -> Comparison:
+    """Compare versions under the same kitchen. `parts`: of which version each part of a merged one is taken, else of the first.
+    RequestError for fewer than two or more than three, one without produce, or a part of a version that is not there."""
     if not 2 <= len(texts) <= MOST:
         raise RequestError("texts", "Compare two or three versions.")
     found: list[_Read] = []
@@ -99,17 +95,31 @@ def compare(texts: list[str], settings: Settings, library: Library) -> Compariso
             raise RequestError("texts", f"“{recipe.title}” has no produce with a weight, so it cannot be scaled beside the others.")
         found.append(_Read(read.case, read.verdict, _factor(found[0], read) if found else 1.0))
     versions = tuple(_version(read) for read in found)
-    return Comparison(versions, (*_figures(found), *_lines(found)), _merged(found, settings, library))
+    takes = [(read.case, read.verdict.title, read.factor) for read in found]
+    merged = merge(takes, parts or {}, settings, library)
+    return Comparison(versions, (*_figures(found), *_lines(found, library)), merged, _by(found, library))
+
+
+def _by(found: list[_Read], library: Library) -> str:
+    """The produce that every version has and that is most of the first, to which they are scaled."""
+    kind = _shared(found[0], found[1:])
+    return library.catalogue[kind].name if kind is not None else "produce"
+
+
+def _shared(first: _Read, others: list[_Read]) -> str | None:
+    kinds = _kinds(first)
+    for kind in sorted(kinds, key=lambda key: -kinds[key]):
+        if kinds[kind] > sum(kinds.values()) / 3 and all(_kinds(other).get(kind, 0.0) > 0 for other in others):
+            return kind
+    return None
 
 
 def _factor(first: _Read, other: _Read) -> float:
     """What brings a version to the first one's produce: by the produce that the first has most of, where both have it; else
     by all produce together."""
-    kinds = _kinds(first)
-    for kind in sorted(kinds, key=lambda key: -kinds[key]):
-        here = _kinds(other).get(kind, 0.0)
-        if here > 0 and kinds[kind] > sum(kinds.values()) / 3:
-            return kinds[kind] / here
+    kind = _shared(first, [other])
+    if kind is not None:
+        return _kinds(first)[kind] / _kinds(other)[kind]
     return first.total("produce", "herb") / other.total("produce", "herb")
 
 
@@ -179,76 +189,57 @@ def _figures(found: list[_Read]) -> list[Row]:
         _row("Minutes here", "figures", needed, [f"{value:g} min" if value is not None else "none: not for the shelf" for value in needed]),
         _row("Headspace", "figures", gaps, [mm(value) if value is not None else "not said" for value in gaps]),
         Row("Jar", "figures", tuple(jar_words), len(set(jar_words)) > 1),
+        _said("Packed", [read.verdict.pack or "not said" for read in found]),
+        _said("Salted or soaked", [_soaked(read) for read in found]),
+        _said("Cooked first", [_cooked(read) for read in found]),
     ]
 
 
-def _union(found: list[_Read]) -> dict[str, list[tuple[float | None, Measured | None]]]:
-    """Every ingredient of any version, with each version's amount."""
-    lines: dict[str, list[tuple[float | None, Measured | None]]] = {}
+def _said(name: str, words: list[str]) -> Row:
+    return Row(name, "figures", tuple(words), len(set(words)) > 1)
+
+
+def _soaked(read: _Read) -> str:
+    """What stands with the produce before it goes on, and is drained away."""
+    names = [line.ingredient.name for line in read.case.recipe.lines if line.section == "soak"]
+    return listed(list(dict.fromkeys(names))) if names else "salted" if read.case.recipe.method.salted else "no"
+
+
+def _cooked(read: _Read) -> str:
+    """What the method cooks before the jar, and how."""
+    catalogue = read.case.library.catalogue
+    said = [f"{cooked.how}: {listed([catalogue[one].name for one in cooked.foods[:3]])}" for cooked in read.case.recipe.method.cooked]
+    return "; ".join(dict.fromkeys(said)) or "not said"
+
+
+# Of these one row each: the kinds stand in the cells, for it is how much of them there is that matters.
+_ONE_ROW: Final = {"vinegar": "vinegar", "salt": "salt", "water": "water"}
+
+
+def _union(found: list[_Read], library: Library) -> dict[str, list[tuple[float | None, Measured | None, str]]]:
+    """Every ingredient of any version, like things in one, with each version's amount and kind."""
+    lines: dict[str, list[tuple[float | None, Measured | None, str]]] = {}
     for position, read in enumerate(found):
         for item in read.case.lines:
-            cells = lines.setdefault(item.line.ingredient.id, [(None, None)] * len(found))
-            value, before = read.amount(item), cells[position][0]
+            ingredient = item.line.ingredient
+            key = _ONE_ROW.get(item.role) or library.tinned.get(ingredient.id, ingredient.id)
+            cells = lines.setdefault(key, [(None, None, "")] * len(found))
+            value, (before, _, kinds) = read.amount(item), cells[position]
             total = value if before is None else before + (value or 0.0)
-            cells[position] = (total, item)
+            named = kinds if ingredient.name in kinds.split(" and ") else " and ".join(filter(None, (kinds, ingredient.name)))
+            cells[position] = (total, item, named)
     return lines
 
 
-def _lines(found: list[_Read]) -> list[Row]:
+def _lines(found: list[_Read], library: Library) -> list[Row]:
     rows = []
-    for cells in _union(found).values():
-        item = next(one for _, one in cells if one is not None)
+    for key, cells in _union(found, library).items():
+        item = next(one for _, one, _ in cells if one is not None)
         write = ml if _is_poured(item) and item.bulk and item.bulk.ml else grams
-        words = ["–" if one is None else write(value) if value is not None else "some" for value, one in cells]
-        rows.append(_row(item.line.ingredient.name, "lines", [value for value, _ in cells], words))
+        words = ["–" if one is None else write(value) if value is not None else "some" for value, one, _ in cells]
+        kinds = {kind for _, _, kind in cells if kind}
+        if len(kinds) > 1:
+            words = [f"{word}, {kind}" if kind else word for word, (_, _, kind) in zip(words, cells, strict=True)]
+        name = key if key in _ONE_ROW.values() and len(kinds) > 1 else item.line.ingredient.name
+        rows.append(_row(name, "lines", [value for value, _, _ in cells], words))
     return rows
-
-
-def _merged(found: list[_Read], settings: Settings, library: Library) -> Merged:
-    """Half and half: each line the mean of the versions, the shortest minutes, the weakest vinegar."""
-    titles = [read.verdict.title for read in found]
-    out = [f"Merged from {listed(titles)}"[:118], ""]
-    per_jar: list[str] = []
-    for cells in _union(found).values():
-        item = next(one for _, one in cells if one is not None)
-        mean = sum(value or 0.0 for value, _ in cells) / len(cells)
-        present = [one for _, one in cells if one is not None]
-        if all(one.per_jar and one.bulk for one in present):
-            # What goes into each jar stays so: its mean over the versions, for a jar of the first one's size.
-            each = sum(one.bulk.grams[1] for one in present if one.bulk) / len(cells)
-            size = item.line.per_jar
-            per_jar += [f"Per {JAR_WORD.get(size, size)} jar:" if size else "Per jar:", _merged_line(item, each, present)]
-        elif mean > 0:
-            out.append(_merged_line(item, mean, present))
-    out += per_jar
-    soaked = next((lines for read in found if (lines := [one.text for one in read.case.recipe.lines if one.section == "soak"])), [])
-    out += ["", "Soak:", *soaked] if soaked else []
-    minutes = [value for read in found if (value := _said_minutes(read)) is not None]
-    packs = [read.verdict.pack for read in found if read.verdict.pack]
-    out += ["", "Method:", f"{packs[0].capitalize()} pack." if packs else "Fill hot."]
-    if minutes:
-        out.append(f"Process {min(minutes):g} minutes in boiling water.")
-    text = "\n".join(out) + "\n"
-    verdict = check_text(text, settings, library)
-    reasons = tuple(item.says for item in verdict.findings if item.level in ("stop", "limit"))[:4]
-    if verdict.destination == "shelf" and verdict.formula:
-        says = f"Merged half and half it stays within “{verdict.formula.title}”: only what that formula permits is changed."
-    elif any(read.verdict.destination == "shelf" for read in found):
-        says = "Merged half and half it is nobody's tested recipe any more: for the refrigerator only, although one of them may stand on the shelf."
-    else:
-        says = "Merged half and half it is still not tested."
-    if verdict.destination == "discard":
-        says = "Merged half and half it must not be jarred."
-    return Merged(text, verdict.destination, says, reasons)
-
-
-def _merged_line(item: Measured, amount: float, all_items: list[Measured]) -> str:
-    line = item.line
-    figure = f"{amount:.4g}" if amount < 1000 else f"{amount:.0f}"
-    if _is_poured(item) and item.bulk and item.bulk.ml:
-        strengths = [one.line.strength for one in all_items]
-        known = [value for value in strengths if value is not None]
-        strength = f" ({min(known):g}%)" if known and len(known) == len(strengths) else ""
-        return f"{figure} ml {line.ingredient.name}{strength}"
-    prepared = "prepared " if item.line.ingredient.role.food and line.ingredient.edible < 1 else ""
-    return f"{figure} g {prepared}{line.ingredient.name}"

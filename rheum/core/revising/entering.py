@@ -7,14 +7,15 @@ one's own and a merged recipe are no tested sources, and cannot be entered here.
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from itertools import pairwise
+from statistics import median_high
 from typing import Final
 
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.formulas import Formula, FormulaKind, FormulaLine, OwnSource, Pack, Source, Yield
-from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.ingredients import Ingredient, words_of
 from rheum.core.facts.jars import CLASS_ML, JAR_WORD, process_class_of
 from rheum.core.facts.library import Library
 from rheum.core.judging.check import formula_ph, judge_recipe
@@ -35,7 +36,12 @@ LAST_YEAR: Final = 2100
 # No tested boiling-water time known to Rheum is shorter (its own pick, on the safe side).
 _LEAST_MINUTES: Final = 5
 _MOST_MINUTES: Final = 180
-_TWICE: Final = ("vinegar", "juice", "citric", "produce")
+_SUGAR_ML_PER_G: Final = 0.62
+_TWICE: Final = ("vinegar", "juice", "citric", "produce", "water")
+# What a batch fills, against the room of what goes into it: less boils away only in a sauce, more is no yield of it (own picks, from the shipped).
+_LEAST_YIELD: Final = {"sauce": 0.2}
+_LEAST_YIELD_ELSE: Final = 0.35
+_MOST_YIELD: Final = 1.7
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,11 +152,19 @@ def formula_of(entry: Entry, recipe: Recipe, formula_id: str) -> Formula:
         bands_ft=entry.bands_ft,
         minutes=dict(entry.minutes),
         minutes_raw={},
-        steps="",
+        steps=_method_of(recipe),
         weeks=entry.weeks,
         whole_in_brine=False,
         own=entry.source,
         by_chart=not entry.bands_ft,
+    )
+
+
+def _method_of(recipe: Recipe) -> str:
+    """The method as it was typed, a sentence or step a line; what the source says of jars and minutes is entered apart and written anew."""
+    said = [recipe.source[number - 1].strip() for number, role in recipe.roles if role == "method"]
+    return "\n".join(
+        line.removeprefix("Method:").strip() for line in said if line and not re.match(r"(?i)(?:raw|hot) pack\b|process\b", line)
     )
 
 
@@ -193,7 +207,7 @@ def _process_refusals(entry: Entry) -> list[Refusal]:
             found.append(Refusal("A larger jar never takes fewer minutes than a smaller one. Look at the table again.", "minutes"))
     if list(entry.bands_ft) != sorted(set(entry.bands_ft)) or any(not 0 < band <= 10_000 for band in entry.bands_ft):
         found.append(Refusal("The heights of the table rise, from above 0 to 10,000 ft.", "bands"))
-    if entry.yield_jar not in CLASS_ML or not 0 < entry.yield_low <= entry.yield_high <= 200:
+    if entry.yield_jar not in CLASS_ML or not 1 <= entry.yield_low <= entry.yield_high <= 200:
         found.append(Refusal("Say how many jars of which size the source makes of it, such as 7 to 9 pints.", "yield"))
     if not 3.0 <= entry.headspace_mm <= 26.0:
         found.append(Refusal("A headspace lies between 1/8 and 1 inch (3 to 25 mm).", "headspace"))
@@ -206,7 +220,7 @@ def _line_refusals(recipe: Recipe) -> list[Refusal]:
         role, amount = line.ingredient.role.role, line.amount
         if line.section == "method":
             found.append(Refusal(f"{line.ingredient.name.capitalize()} stands in the method. Put it among the lines.", "text", line.number))
-        if amount is not None and amount.is_range and role in (*_TWICE, "water", "fresh-juice", "fat"):
+        if amount is not None and amount.is_range and role in (*_TWICE, "fresh-juice", "fat"):
             found.append(Refusal(f"Write one amount of {line.ingredient.name}, not a range.", "text", line.number))
         if amount is not None and line.other is not None and role in _TWICE:
             found.append(Refusal(f"Write one amount of {line.ingredient.name}, the one that the source gives first.", "text", line.number))
@@ -221,12 +235,36 @@ def _line_refusals(recipe: Recipe) -> list[Refusal]:
 
 
 def _kin(form: Profile, shipped: list[Profile]) -> list[Profile]:
-    """Shipped formulas of the same main produce and pack; of the same class, then of any kind, where there is none."""
+    """Shipped formulas of the same main produce: that ingredient, else what may stand in for it; in the same pack where there is one.
+    A floor belongs to the produce: what holds for cucumbers says nothing of beets."""
     main = max(form.slots, key=lambda slot: slot.grams).given[0]
-    packed = [other for other in shipped if other.formula.minutes_for_pack(form.formula.pack) is not None]
-    same = [o for o in packed if any(main.id == given.id for slot in o.slots for given in slot.given)]
-    group = [o for o in packed if any(main.klass == given.klass for slot in o.slots for given in slot.given)]
-    return same or group or packed
+
+    def mainly(other: Profile) -> Ingredient:
+        return max(other.slots, key=lambda slot: slot.grams).given[0]
+
+    same = [other for other in shipped if mainly(other).id == main.id]
+    near = [other for other in shipped if main.swap_group and mainly(other).swap_group == main.swap_group]
+    for kin in (same, near):
+        packed = [other for other in kin if other.formula.minutes_for_pack(form.formula.pack) is not None]
+        if packed or kin:
+            return packed or kin
+    return []
+
+
+def _class_kin(form: Profile, shipped: list[Profile]) -> list[Profile]:
+    """Formulas whose main produce is of the same class, for produce that no formula is mainly made of; of any class where there is none."""
+    main = max(form.slots, key=lambda slot: slot.grams).given[0]
+    found = [other for other in shipped if max(other.slots, key=lambda slot: slot.grams).given[0].klass == main.klass]
+    return found or shipped
+
+
+def _floor(form: Profile, shipped: list[Profile], of: Callable[[Profile], float | None]) -> float | None:
+    """The weakest figure among kin; among strangers of the same class the middle one, for nobody knows which of them it is like."""
+    kin = [value for other in _kin(form, shipped) if (value := of(other)) is not None]
+    if kin:
+        return min(kin)
+    strangers = [value for other in _class_kin(form, shipped) if (value := of(other)) is not None]
+    return median_high(strangers) if strangers else None
 
 
 def acid_per_produce(form: Profile) -> float:
@@ -241,26 +279,39 @@ def _acid_refusals(formula: Formula, library: Library) -> list[Refusal]:
         return [Refusal("It has no vinegar of known strength and no bottled juice: that is no pickle.", "text")]
     if not form.slots:
         return [Refusal("It has no produce.", "text")]
-    kin, own = _kin(form, shipped), form.brine_percent
-    brines = [other.brine_percent for other in kin if other.brine_percent is not None and other.water_ml]
-    if own is not None and form.water_ml and brines and own < min(brines) - 0.005:
+    own, floor = form.brine_percent, _floor(form, shipped, lambda other: other.brine_percent)
+    if form.fat_ml > form.acid_ml:
+        return [Refusal("It has more oil than vinegar and juice: no tested recipe has.", "text")]
+    if own is not None and floor is not None and own < floor - 0.005:
         return [
             Refusal(
-                f"Its brine is {percent(own)} acid; the weakest tested one for this produce and pack is {percent(min(brines))}. Read the amounts again.",
+                f"Its brine is {percent(own)} acid; the weakest tested one for this produce is {percent(floor)}. Read the amounts again.",
                 "text",
             )
         ]
-    if not form.water_ml or own is None:
-        least = min(acid_per_produce(other) for other in kin)
-        if acid_per_produce(form) < least * 0.98:
-            return [
-                Refusal(
-                    f"It has {acid_per_produce(form) * 1000:.0f} g of acid to a kilo of produce; the weakest tested one has {least * 1000:.0f} g. "
-                    "Read the amounts again.",
-                    "text",
-                )
-            ]
-    return []
+    least = _floor(form, shipped, acid_per_produce)
+    # In a raw pack the jar sets how much produce stands beside the brine, and the brine is the measure.
+    by_weight = form.formula.pack == "hot" or own is None
+    if by_weight and least is not None and acid_per_produce(form) < least * 0.98:
+        return [
+            Refusal(
+                f"It has {acid_per_produce(form) * 1000:.0f} g of acid to a kilo of produce; the weakest tested one has {least * 1000:.0f} g. "
+                "Read the amounts again.",
+                "text",
+            )
+        ]
+    return _yield_refusals(form)
+
+
+def _yield_refusals(form: Profile) -> list[Refusal]:
+    """Jars that what goes in cannot fill, or fills many times over: per-jar lines are counted by them."""
+    room = form.produce_g + form.acid_ml + form.water_ml + form.fat_ml + _SUGAR_ML_PER_G * form.sweetener_g
+    least = _LEAST_YIELD.get(form.formula.kind, _LEAST_YIELD_ELSE)
+    if least <= form.jars_ml[0] / room and form.jars_ml[1] / room <= _MOST_YIELD:
+        return []
+    return [
+        Refusal(f"{form.formula.makes.capitalize()} do not fit what goes in, about {room / 1000:.1f} l. Read the yield again.", "yield")
+    ]
 
 
 # What cannot stand on a shelf is no tested formula for one.
@@ -321,7 +372,7 @@ def look(entry: Entry, library: Library) -> Looked:
             partings=(),
             ph=None,
         )
-    refusals += _acid_refusals(formula, library) or _verdict_refusals(formula, recipe, shipped)
+    refusals += [*_acid_refusals(formula, library), *_verdict_refusals(formula, recipe, shipped)]
     lines = measure(recipe, "us")
     near = nearest(lines, shipped, entry.pack)[0]
     band = formula_ph(formula, library) if not refusals else None
