@@ -135,3 +135,14 @@ def test_lids_are_taken_once_and_never_more_than_there_are(jars: int, lots: list
     assert need.after == sum(lots) - taken
     assert need.short == jars - taken
     assert all(0 < one.take <= lots[int(one.lot_id[1:])] for one in need.takes)
+
+
+def test_a_whole_load_for_one_jar_is_remarked_on_with_the_ways_out() -> None:
+    def remarks(count: int) -> tuple[str, ...]:
+        return plan_loads([(PINT, count)], {"pint": 10}, 25, USUAL_CANNER, start_c=60, boil_c=95.8).remarks
+
+    assert len(remarks(10)) == 1
+    assert "5 and 5" in remarks(10)[0]
+    assert "refrigerator" in remarks(10)[0]
+    assert "7 and 7 and 5" in remarks(19)[0]
+    assert not any(remarks(count) for count in (1, 9, 11, 18))

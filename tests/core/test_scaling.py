@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
-from rheum.core.judging.check import check_text
+from rheum.core.judging.check import check_text, judge
 from rheum.core.making.basket import Basket
 from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.stock import Stock
@@ -131,3 +131,64 @@ def test_pot_canner_and_brine_limit_too() -> None:
     pot = planned(relish, Wish(pot_l=6))
     assert pot.limits[0].name == "the pot"
     assert planned(relish, Wish(pot_l=12)).factor == pytest.approx(2 * pot.factor, rel=0.01)
+
+
+def test_kinds_that_may_be_mixed_limit_a_batch_together() -> None:
+    """2 lb 9 oz of sweet peppers and 1 lb 7 oz of hot ones are the 4 lb wanted, whatever the shares."""
+    text = formula_text(FACTS.formulas["yellow-pepper-rings"]).replace(
+        "2 3/4 lb banana pepper", "1 lb 6 oz bell pepper, 1/4 in rings\n1 lb 6 oz jalapeño"
+    )
+    lines = {line.ingredient.id: line.number for line in judge(text, HERE, FACTS).case.recipe.lines}
+    found = planned(text, Wish(baskets=(Basket(lines["bell-pepper"], "2 lb"), Basket(lines["jalapeno"], "12 oz"))))
+    assert [one.name for one in found.limits] == ["the sweet pepper and jalapeño in the baskets"]
+    assert found.factor == pytest.approx(1.0, rel=0.01)
+    alone = planned(text, Wish(baskets=(Basket(lines["jalapeno"], "12 oz"),)))
+    assert alone.factor == pytest.approx(12 / 22, rel=0.02), "of the other nobody knows"
+
+
+# A measure that a kitchen has: cups in quarters and thirds, spoons in halves and quarters (eighths of a teaspoon below one), pounds in quarters or
+# with half ounces, eighths of an ounce, whole grams and millilitres from 5, halves below, hundredths of a kilo; pieces whole, halved or quartered.
+_PART = r"(?:(?:\d+ )?(?:1/4|1/2|3/4)|\d+)"
+_HALF = r"(?:(?:\d+ )?1/2|\d+)"
+MEASURED = re.compile(
+    "(?:"
+    + "|".join(
+        (
+            rf"(?:{_PART}|(?:\d+ )?[12]/3) (?:cups?|pints?|quarts?|gallons?)(?: plus {_PART} (?:tbsp|tsp))?",
+            rf"{_HALF} tbsp(?: plus {_PART} tsp)?",
+            rf"(?:{_PART}|[135]/8) tsp",
+            rf"{_PART} lb(?: {_HALF} oz)?",
+            rf"(?:(?:\d+ )?[1357]/8|{_PART}) oz",
+            r"(?:[5-9]|\d{2,}|[0-4](?:\.5)?) (?:g|ml)",
+            r"\d+(?:\.\d\d?)? (?:kg|l)",
+            rf"{_PART} (?:cloves?|heads?|sprigs?)",
+            rf"{_PART} (?!(?:cups?|tbsp|tsp|oz|lb|g|kg|ml|l|plus)\b|\d)",
+        )
+    )
+    + r")(?=\b| )(?! plus)"
+)
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.sampled_from(sorted(FACTS.formulas)), st.sampled_from(["us", "metric"]), st.floats(0.25, 6))
+def test_nothing_is_written_that_a_kitchen_cannot_measure(formula_id: str, measures: str, factor: float) -> None:
+    formula = FACTS.formulas[formula_id]
+    for text in (formula_text(formula, measures, factor), times(formula_text(formula, measures), factor).text):  # type: ignore[arg-type]
+        for line in judge(text, HERE, FACTS).case.recipe.lines:
+            assert line.section == "method" or MEASURED.match(line.text.strip()), line.text
+
+
+@pytest.mark.parametrize(
+    "odd",
+    [
+        "4 7/8 tsp salt",
+        "1.14 cloves garlic",
+        "0.107 cup sugar",
+        "22.04 g salt",
+        "1 cup plus 1 tbsp plus 1 tsp salt",
+        "386.3 g x",
+        "7/8 cup x",
+    ],
+)
+def test_what_a_kitchen_cannot_measure_is_told(odd: str) -> None:
+    assert not MEASURED.match(odd)

@@ -39,9 +39,12 @@ export function KitchenForm({ kitchen, submit, onSaved }: { kitchen: Kitchen; su
             bg="whey.50"
             borderColor="ink"
             borderWidth="2px"
-            inputMode="decimal"
+            inputMode="text"
             value={height}
-            onChange={(event) => setHeight(event.target.value)}
+            onChange={(event) => {
+              setHeight(event.target.value);
+              save.reset();
+            }}
             placeholder={unit === "m" ? "1265" : "4150"}
             w="9rem"
             fontSize="xl"

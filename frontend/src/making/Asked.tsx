@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Plan } from "../api/client";
-import { useJars, useStock } from "../api/queries";
+import { useJars, useKitchen, useStock } from "../api/queries";
 import { Choose, Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
@@ -24,6 +24,8 @@ export function Asked({
   const jars = useJars().data?.jars ?? [];
   const stock = useStock().data?.stock;
   const [weighing, setWeighing] = useState<number | null>(null);
+  // The scale that ships is a made-up one: it belongs to the demo kitchen alone.
+  const demo = useKitchen().data?.demo ?? false;
   const produce = plan?.lines.filter((line) => line.role === "produce" && line.goes === "batch") ?? [];
   const figure = (name: string, [label, amount]: readonly [string, ("volume" | "mass" | "length")?]) => (
     <Figure
@@ -60,13 +62,15 @@ export function Asked({
                     onChange={(value) => basket(line.line, value)}
                   />
                 </Box>
-                <Tap
-                  aria-label={`Weigh the ${line.name}`}
-                  aria-expanded={weighing === line.line}
-                  onClick={() => setWeighing((now) => (now === line.line ? null : line.line))}
-                >
-                  Weigh
-                </Tap>
+                {demo && (
+                  <Tap
+                    aria-label={`Weigh the ${line.name}`}
+                    aria-expanded={weighing === line.line}
+                    onClick={() => setWeighing((now) => (now === line.line ? null : line.line))}
+                  >
+                    Weigh
+                  </Tap>
+                )}
               </Flex>
               {trim && (
                 <Text fontSize="xs" color="ink.soft" mt="1" data-trim="">
@@ -76,7 +80,7 @@ export function Asked({
                   {(trim.left[0] ?? 0).toFixed(0)} to {(trim.left[1] ?? 0).toFixed(0)} g to use.
                 </Text>
               )}
-              {weighing === line.line && (
+              {weighing === line.line && demo && (
                 <Box mt="2">
                   <ScaleBox
                     of={line.name}

@@ -45,6 +45,8 @@ class InBasket:
     factor_low: float
     factor_high: float
     says: str
+    # What is held against the recipe, grams as the recipe asks for it.
+    has: float = 0.0
 
 
 def _read(amount: str, line: RecipeLine, case: Case) -> RecipeLine:
@@ -123,6 +125,7 @@ def in_basket(basket: Basket, case: Case, records: tuple[TrimRecord, ...]) -> In
         factor_low=span[0] / wanted,
         factor_high=span[1] / wanted,
         says=f"{what} of {ingredient.name} in the basket, {grams(wanted)} in the recipe",
+        has=has,
     )
 
 

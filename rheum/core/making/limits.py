@@ -15,7 +15,7 @@ from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
 from rheum.core.measures.refused import RequestError
-from rheum.core.measures.saying import ml, percent
+from rheum.core.measures.saying import grams, listed, ml, percent
 from rheum.core.revising.scaling import Limit
 
 # A pot is filled to two thirds, so that it can boil and be stirred (common practice).
@@ -31,7 +31,7 @@ def limits_of(case: Case, wish: Wish, stock: Stock, canner: Canner, *, headspace
     """How many times the recipe each thing on hand or wished for allows, and the baskets. RequestError for what cannot be."""
     found: list[Limit] = []
     baskets = tuple(in_basket(basket, case, stock.trims) for basket in wish.baskets)
-    found.extend(Limit(f"the {basket.name} in the basket", basket.factor, basket.says) for basket in baskets)
+    found.extend(_basket_limits(case, baskets))
     if wish.factor is not None:
         _above("factor", wish.factor, 50, "The size")
         found.append(Limit("the size asked for", wish.factor, f"{wish.factor:g} times the recipe"))
@@ -74,6 +74,30 @@ def limits_of(case: Case, wish: Wish, stock: Stock, canner: Canner, *, headspace
         if room > 0:
             found.append(Limit("the jars there are", room / volume, f"{ml(room)} of room in them, the recipe makes about {ml(volume)}"))
     return found, baskets
+
+
+def _basket_limits(case: Case, baskets: tuple[InBasket, ...]) -> list[Limit]:
+    """What the baskets allow: kinds that may be mixed within one total are held against it together, whatever their shares."""
+    of_line = {pair.item.line.number: pair.slot for pair in case.match.pairs} if case.match else {}
+    shared: dict[int, list[InBasket]] = {}
+    found = []
+    for basket in baskets:
+        slot = of_line.get(basket.line)
+        if slot is not None and sum(1 for one in of_line.values() if one is slot) > 1:
+            shared.setdefault(id(slot), []).append(basket)
+        else:
+            found.append(Limit(f"the {basket.name} in the basket", basket.factor, basket.says))
+    for together in shared.values():
+        lines = sum(1 for number, slot in of_line.items() if slot is of_line[together[0].line])
+        if len(together) < lines:
+            # One of the kinds is not weighed yet: nothing is known of the total.
+            found.extend(Limit(f"the {basket.name} in the basket", basket.factor, basket.says) for basket in together)
+            continue
+        has, wanted = sum(basket.has for basket in together), sum(basket.has / basket.factor for basket in together)
+        names = listed([basket.name for basket in together])
+        says = f"{grams(has)} of {names} in all, {grams(wanted)} in the recipe: use what there is of each, the total counts"
+        found.append(Limit(f"the {names} in the baskets", has / wanted, says))
+    return found
 
 
 def _by_jars(count: int, makes: float | None, name: str, jar: Jar) -> Limit:

@@ -52,6 +52,8 @@ class Loads:
     all_told_min: float
     boils_away_l: float | None
     why_not: tuple[str, ...]
+    # What is worth knowing before the first load: a whole load for one jar, and the ways out of it.
+    remarks: tuple[str, ...] = ()
 
 
 def height_needed_mm(jar: Jar, over_mm: float, steam: bool = False) -> float:
@@ -131,4 +133,17 @@ def plan_loads(
         all_told_min=told,
         boils_away_l=away,
         why_not=tuple(why),
+        remarks=tuple(remark for one in found if (remark := _one_jar_over(one))),
+    )
+
+
+def _one_jar_over(one: SizeLoads) -> str | None:
+    """A last load of one jar, and what else could be done with it."""
+    if len(one.sizes) < 2 or one.sizes[-1] != 1:
+        return None
+    count = sum(one.sizes)
+    shared = load_sizes(count, -(-count // len(one.sizes)))
+    return (
+        f"A whole load for one {one.title} jar. Put that one in the refrigerator and eat it first; or share them, "
+        f"{' and '.join(str(size) for size in shared)}, so that no load is nearly empty."
     )

@@ -111,7 +111,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         loads = plan_loads(
             rows, {row.jar: row.minutes for row in jars.rows}, over, canner, start_c=verdict.process.water_temperature_c, boil_c=boil
         )
-        warnings.extend(loads.why_not)
+        warnings.extend((*loads.why_not, *loads.remarks))
     lids = lids_needed(rows, library.jars.get(jars.spare or "", None) if jars else None, stock) if rows else ()
     if stock.lids:
         warnings.extend(one.says for one in lids if one.short)

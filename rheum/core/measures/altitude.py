@@ -14,6 +14,9 @@ M_PER_FT: Final = Fraction("0.3048")
 # Figures, and a few behind the point: no power of ten, whose fraction would fill the memory.
 _FIGURE: Final = re.compile(r"[-+]?(?:[0-9]{1,12}(?:\.[0-9]{0,9})?|\.[0-9]{1,9})")
 _MOST_FIGURE: Final = 1e12
+_TYPED: Final = re.compile(
+    r"([-−]?\d{1,3}(?:[,\s'’]\d{3}){1,2}|[-−]?\d{1,9}(?:\.\d{1,9})?)\s?(m|metres?|meters?|ft|feet|foot|['′])?\.?", re.IGNORECASE
+)
 LOWEST_M: Final = -430.0
 HIGHEST_M: Final = 8849.0
 
@@ -45,8 +48,12 @@ class Altitude:
 
 
 def altitude(value: float | str, unit: Literal["m", "ft"]) -> Altitude:
-    """An altitude from a figure and its unit. AltitudeError outside the places where people live and cook."""
+    """An altitude from a figure and its unit. A figure as people type it may part its thousands (`4,150`, `1 100`) and bring its own unit
+    (`4150ft`), which then counts. AltitudeError outside the places where people live and cook."""
     written = value.strip() if isinstance(value, str) else repr(value)
+    if isinstance(value, str) and (typed := _TYPED.fullmatch(written)):
+        written = re.sub(r"[,\s'’]", "", typed.group(1)).replace("−", "-")
+        unit = unit if not typed.group(2) else "m" if typed.group(2).lower().startswith("m") else "ft"
     plain = isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value) and abs(value) < _MOST_FIGURE
     if not (plain or _FIGURE.fullmatch(written)):
         raise AltitudeError(f"“{written[:20]}” is not a height. Write a number, such as 1265 m or 4150 ft.")
