@@ -195,7 +195,10 @@ def fat(case: Case) -> Iterator[Finding]:
             "garlic-or-herb-in-oil",
             f"{food[0].line.ingredient.name.capitalize()} under more oil than acid.",
             fats[0].line.number,
-            "Make it fresh, keep it cold, eat it within days; stir oil into a pickle on opening.",
+            Remedy(
+                "Take the oil out, and stir it into the pickle on opening; or make it fresh, keep it cold, eat it within days.",
+                tuple(change for item in fats for change in removed(case, item.line)),
+            ),
         )
         return
     if match is None:
