@@ -14,6 +14,7 @@ from rheum.api.shapes import (
     Entered,
     FormulaList,
     FormulaText,
+    Found,
     JarList,
     KitchenView,
     LookedView,
@@ -114,6 +115,10 @@ class WrittenRecipeOut(Out[WrittenRecipe]):
 
 
 class RecipeOut(Out[RecipeView]):
+    pass
+
+
+class FoundOut(Out[Found]):
     pass
 
 

@@ -6,13 +6,13 @@ from datetime import datetime
 
 from apiflask import APIBlueprint
 
-from rheum.api.answers import BecomingOut, ComparisonOut, RecipeOut, RecipeShelfOut, RecipeTextOut, WrittenRecipeOut
+from rheum.api.answers import BecomingOut, ComparisonOut, FoundOut, RecipeOut, RecipeShelfOut, RecipeTextOut, WrittenRecipeOut
 from rheum.api.asked import height_of, settings_of
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
-from rheum.api.requests import BecomingIn, CompareIn, RecipeFileIn, RecipeIn, RecipeWriteIn
-from rheum.api.shapes import RecipeShelf, RecipeText, RecipeView, TestedView, WrittenRecipe
+from rheum.api.requests import BecomingIn, CompareIn, RecipeFileIn, RecipeIn, RecipeWriteIn, SearchQuery
+from rheum.api.shapes import Found, RecipeShelf, RecipeText, RecipeView, TestedView, WrittenRecipe
 from rheum.core.facts.circumstances import CannerMethod, Settings
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import words_of
@@ -22,6 +22,7 @@ from rheum.core.judging.check import judge_if_read
 from rheum.core.judging.process import process_for
 from rheum.core.judging.stricter import Answer, answer_of
 from rheum.core.matching.profile import SHOWN_PRODUCE, main_produce
+from rheum.core.matching.searching import finds, words_of_case, words_of_formula
 from rheum.core.measures.saying import listed
 from rheum.core.recipe.text import read_recipe
 from rheum.core.revising.becoming import Becoming, becoming
@@ -29,6 +30,7 @@ from rheum.core.revising.comparing import Comparison, compare
 from rheum.formats.recipe_file import text_of_file
 from rheum.formats.recipe_json import recipe_text_of
 from rheum.formats.written_recipe import ENDING, MEDIA, write_recipe
+from rheum.reference.loading import called
 from rheum.store import kitchen as kitchens
 from rheum.store import recipes as stored
 from rheum.store import second_looks
@@ -101,6 +103,21 @@ def _tested(formula: Formula, library: Library, here: Settings) -> TestedView:
 def shelf() -> RecipeShelf:
     """Own recipes and tested formulas, each with where its jars may live in this kitchen."""
     return _shelf()
+
+
+@blueprint.get("/api/recipes/found")
+@blueprint.input(SearchQuery, location="query", arg_name="asked")
+@blueprint.output(FoundOut)
+def found(asked: SearchQuery) -> Found:
+    """The ids of the recipes and formulas that a search finds, by word, plural, synonym, kind or group."""
+    library, words = kitchen_library(), called()
+    ids = [one.id for one in library.formulas.values() if finds(asked.q, words_of_formula(one, words))]
+    for recipe in stored.all_kept(connection()):
+        judged = judge_if_read(recipe.text, settings_kept(recipe), library)
+        among = words_of_case(judged.case, words) if judged else frozenset(words_of(f"{recipe.title} {recipe.text}"))
+        if finds(asked.q, among):
+            ids.append(recipe.id)
+    return Found(tuple(ids))
 
 
 def _shelf() -> RecipeShelf:

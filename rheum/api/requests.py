@@ -60,6 +60,12 @@ class BecomingIn(CheckIn):
     formula_id: str
 
 
+class SearchQuery(_Request):
+    """Words to find recipes by."""
+
+    q: str = Field(max_length=200)
+
+
 class CompareIn(_Request):
     """Two or three recipe texts, the kitchen they are judged in, and of which of them each part of a merged one is taken."""
 

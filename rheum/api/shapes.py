@@ -184,6 +184,13 @@ class TestedView:
 
 
 @dataclass(frozen=True)
+class Found:
+    """The ids of what a search found."""
+
+    ids: tuple[str, ...]
+
+
+@dataclass(frozen=True)
 class RecipeShelf:
     recipes: tuple[RecipeView, ...]
     tested: tuple[TestedView, ...]

@@ -11,7 +11,7 @@ from functools import cache
 from typing import Any, Final, get_args
 
 from rheum.core.facts.formulas import SOURCE_KINDS, Formula, FormulaKind, FormulaLine, OwnSource, Pack, Pool, Source, Swap, Yield
-from rheum.core.facts.ingredients import ROLES, Catalogue, ClassRole, Ingredient
+from rheum.core.facts.ingredients import ROLES, Catalogue, ClassRole, Ingredient, words_of
 from rheum.core.facts.jars import CLASS_ML, Jar, process_class_of
 from rheum.core.facts.lexicon import Lexicon
 from rheum.core.facts.library import Library
@@ -321,6 +321,14 @@ def read_swaps(text: str, catalogue: Catalogue) -> _Swaps:
             if not known:
                 raise BadReference(f"swaps.toml: {side} is neither an ingredient nor a swap group")
     return _Swaps(tuple(Swap(row["from"], row["to"], row["code"]) for row in data["swap"]), data["tinned"])
+
+
+@cache
+def called() -> dict[str, frozenset[str]]:
+    """What people call things when they search: by kind (`kind:salsa`), class, swap group, role or ingredient."""
+    data = tomllib.loads(shipped("search.toml"))
+    rows = {**{f"kind:{key}": value for key, value in data["kind"].items()}, **data["of"]}
+    return {key: frozenset(words_of(value)) for key, value in rows.items()}
 
 
 @cache

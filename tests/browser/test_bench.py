@@ -26,7 +26,7 @@ def sheet(page: Page, text: str) -> None:
     expect(page.get_by_role("status")).to_have_attribute("data-stale", "false")
 
 
-def test_findings_stand_beside_their_lines(demo_server: Running, open_page: Opener) -> None:
+def test_what_stands_in_the_way_is_told_in_the_order_of_doing(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url, LAPTOP)
     sheet(page, BEANS.replace("8 cloves", "9 cloves").replace("(5%)", "(4%)"))
     slips = {code: page.locator(f"[data-code={code}]:visible").first for code in ("low-acid-increased", "vinegar-too-weak")}
@@ -36,13 +36,34 @@ def test_findings_stand_beside_their_lines(demo_server: Running, open_page: Open
         box = slip.bounding_box()
         assert box is not None
         tops[code] = box["y"]
-    assert tops["low-acid-increased"] < tops["vinegar-too-weak"], "in the order of their lines"
-    field = page.get_by_label("The recipe, one ingredient to a line").bounding_box()
-    assert field is not None
-    line_five = field["y"] + 10 + 4 * 30
-    assert abs(tops["low-acid-increased"] - line_five) < 12, "beside its own line"
+    assert tops["vinegar-too-weak"] < tops["low-acid-increased"], "the garlic is held against the acid"
+    expect(page.get_by_role("heading", name="2 things stand between this and the shelf")).to_be_visible()
     expect(slips["vinegar-too-weak"]).to_contain_text("→")
     expect(slips["vinegar-too-weak"]).to_contain_text("Guide 6")
+
+
+def test_findings_stand_beside_their_lines(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, LAPTOP)
+    sheet(page, BEANS.replace(" (5%)", ""))
+    slip = page.locator("[data-code=vinegar-strength-unstated]:visible").first
+    expect(slip).to_be_visible()
+    box, field = slip.bounding_box(), page.get_by_label("The recipe, one ingredient to a line").bounding_box()
+    assert box is not None
+    assert field is not None
+    line = BEANS.split("\n").index("4 cups white vinegar (5%)")
+    assert abs(box["y"] - (field["y"] + 10 + line * 30)) < 12, "beside its own line"
+    slip.get_by_role("button", name="It says 5 %").click()
+    expect(page.get_by_label("The recipe, one ingredient to a line")).to_have_value(BEANS)
+
+
+def test_a_recipe_that_nothing_is_near_gets_three_ways(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, LAPTOP)
+    sheet(page, "Plum chutney\n\n2 kg plums, stoned\n500 g onions, chopped\n600 g brown sugar\n500 ml cider vinegar (5%)\n")
+    ways = page.locator("[data-three-ways]")
+    expect(ways).to_contain_text("keep it cold")
+    expect(ways.get_by_role("button", name="Enter the tested source")).to_be_visible()
+    ways.get_by_role("button", name="Green mango chutney").click()
+    expect(page.get_by_text("You follow Green mango chutney")).to_be_visible()
 
 
 def test_each_finding_tells_reason_source_and_remedy(demo_server: Running, open_page: Opener) -> None:

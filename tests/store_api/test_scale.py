@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime, timedelta, timezone
+from pathlib import Path
 
 import pytest
 from flask.testing import FlaskClient
@@ -10,7 +11,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pint import UnitRegistry
 
+from rheum.api.app import create_app
+from rheum.api.setup import Setup
 from rheum.devices.scale import ScaleError, SimulatedScale, window
+from rheum.store.database import open_data
 
 UNITS = UnitRegistry()
 START = datetime(2026, 8, 3, 9, tzinfo=timezone.utc)
@@ -87,7 +91,14 @@ def test_what_it_shows_is_what_lies_there_less_the_tare(moves: list[tuple[float,
         assert shown.tare_g == pytest.approx(tare)
 
 
-def test_over_the_api(client: FlaskClient) -> None:
+def test_a_real_kitchen_has_no_made_up_scale(client: FlaskClient) -> None:
+    refused = client.post("/api/scale/put", json={"grams": 510})
+    assert refused.status_code == 409
+    assert "by hand" in refused.get_json()["detail"]
+
+
+def test_over_the_api(tmp_path: Path) -> None:
+    client = create_app(Setup(open_data(tmp_path, "demo"), "demo", frozenset({"localhost"}))).test_client()
     assert client.get("/api/scale").get_json()["simulated"]
     assert client.post("/api/scale/put", json={"grams": 510}).get_json()["stable"] is False
     refused = client.post("/api/scale/tare")

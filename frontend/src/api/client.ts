@@ -177,6 +177,7 @@ export const api = {
   scaleTare: () => got(client.POST("/api/scale/tare")),
   scaleUnit: (unit: ScaleReading["unit"]) => got(client.POST("/api/scale/unit", { body: { unit } })),
   scalePut: (grams: number) => got(client.POST("/api/scale/put", { body: { grams } })),
+  found: (q: string) => got(client.GET("/api/recipes/found", { params: { query: { q } } })),
   compare: (body: Schemas["CompareIn"]) => got(client.POST("/api/compare", { body })),
   placements: () => got(client.GET("/api/placements")),
   place: (name: string, kind: string) => got(client.PUT("/api/placements", { body: { name, kind } })),

@@ -113,6 +113,18 @@ export function useStockChange() {
 }
 
 /** Setting the kitchen; `onSaved` is told before anything is drawn anew with it. */
+/** The ids that a search finds; null while there is nothing to look for. */
+export function useFound(words: string): Set<string> | null {
+  const q = words.trim();
+  const found = useQuery({
+    queryKey: ["found", useFacts(), q],
+    queryFn: () => api.found(q),
+    enabled: q !== "",
+    placeholderData: keepPreviousData,
+  });
+  return q === "" || !found.data ? null : new Set(found.data.ids);
+}
+
 export function useSetKitchen(onSaved?: () => void) {
   const changed = useChanged();
   return useMutation({

@@ -1134,6 +1134,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipes/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ids of the recipes and formulas that a search finds, by word, plural, synonym, kind or group. */
+        get: {
+            parameters: {
+                query: {
+                    q: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes/read": {
         parameters: {
             query?: never;
@@ -2714,6 +2761,11 @@ export interface components {
             says: string;
             /** Source */
             source: string;
+            /**
+             * Turn
+             * @default null
+             */
+            turn: number | null;
             /** Why */
             why: string;
         };
@@ -3219,6 +3271,11 @@ export interface components {
             says: string;
             /** Source */
             source: string;
+            /**
+             * Turn
+             * @default null
+             */
+            turn: number | null;
             /** Why */
             why: string;
         };
@@ -4733,6 +4790,16 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** FoundOut */
+        FoundOut: components["schemas"]["FoundOut.Found"];
+        /**
+         * Found
+         * @description The ids of what a search found.
+         */
+        "FoundOut.Found": {
+            /** Ids */
+            ids: string[];
+        };
         HTTPError: {
             detail?: Record<string, never>;
             message?: string;
@@ -5401,6 +5468,11 @@ export interface components {
             says: string;
             /** Source */
             source: string;
+            /**
+             * Turn
+             * @default null
+             */
+            turn: number | null;
             /** Why */
             why: string;
         };
@@ -5459,6 +5531,11 @@ export interface components {
             factor_high: number;
             /** Factor Low */
             factor_low: number;
+            /**
+             * Has
+             * @default 0
+             */
+            has: number;
             /** Left */
             left: [
                 number,
@@ -5652,6 +5729,11 @@ export interface components {
             pot_mm: number;
             /** Rack Mm */
             rack_mm: number;
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks: string[];
             /** Sizes */
             sizes: components["schemas"]["PlanOut.SizeLoads"][];
             /** To Boil Min */
@@ -5927,6 +6009,11 @@ export interface components {
          */
         "PlanOut.Verdict": {
             acid: components["schemas"]["PlanOut.AcidLedger"];
+            /**
+             * Alike
+             * @default []
+             */
+            alike: components["schemas"]["PlanOut.NearRef"][];
             /** Allergens */
             allergens: string[];
             /**
@@ -7329,6 +7416,11 @@ export interface components {
             says: string;
             /** Source */
             source: string;
+            /**
+             * Turn
+             * @default null
+             */
+            turn: number | null;
             /** Why */
             why: string;
         };
@@ -7565,6 +7657,11 @@ export interface components {
          */
         "VerdictOut.Verdict": {
             acid: components["schemas"]["VerdictOut.AcidLedger"];
+            /**
+             * Alike
+             * @default []
+             */
+            alike: components["schemas"]["VerdictOut.NearRef"][];
             /** Allergens */
             allergens: string[];
             /**

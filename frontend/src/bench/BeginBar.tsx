@@ -32,7 +32,7 @@ export function BeginBar() {
   const barred = destination === null || destination === "discard" || several;
   const whole = /^\d+$/.test(jars) && Number(jars) >= 1 && Number(jars) <= 200;
   return (
-    <Box bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">
+    <Box id="begin" bg="whey.50" borderWidth="2px" borderColor="ink" borderRadius="sm" p="3">
       <Flex gap="3" align={{ base: "end", lg: "stretch" }} direction={{ base: "row", lg: "column" }}>
         <Field.Root w={{ base: "6.5rem", lg: "100%" }} flex="none" invalid={!whole}>
           <Field.Label fontSize="sm">Jars planned</Field.Label>

@@ -11,7 +11,7 @@ import { AsRead } from "./AsRead";
 import { layFresh } from "./actions";
 import { BeginBar } from "./BeginBar";
 import { BenchTools } from "./BenchTools";
-import { LoudFindings, SideFindings } from "./Findings";
+import { SideFindings } from "./Findings";
 import { JarHere } from "./JarHere";
 import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
@@ -104,7 +104,6 @@ export function Bench() {
               <WayToTested />
             </Flex>
           </Flex>
-          <LoudFindings />
         </div>
         <div className="bench-body">
           <div className="bench-sheet">

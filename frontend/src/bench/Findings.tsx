@@ -4,13 +4,15 @@ import { useMemo } from "react";
 import type { Finding } from "../api/client";
 import { linesOf } from "../draft/draft";
 import { useDraft } from "../draft/useDraft";
+import { Fold } from "../parts/Fold";
+import { InTheWay } from "./InTheWay";
 import { Margin } from "./Margin";
 import { keyOf, Slip } from "./Slip";
+import { ThreeWays } from "./ThreeWays";
 import { useTypedLine } from "./typing";
 import { useStale, useVerdict } from "./verdict";
 
 const NONE: Finding[] = [];
-const LOUD: readonly string[] = ["stop", "limit"];
 
 const useFindings = () => useVerdict((verdict) => verdict.findings) ?? NONE;
 
@@ -22,18 +24,6 @@ function Slips({ list, lines }: { list: Finding[]; lines?: string[] }) {
         <Slip key={keyOf(list, index)} finding={finding} quote={lines?.[(finding.line ?? 0) - 1]} />
       ))}
     </Flex>
-  );
-}
-
-/** What keeps the whole recipe off the shelf, above everything else. */
-export function LoudFindings() {
-  const all = useFindings();
-  const loud = useMemo(() => all.filter((one) => one.line === null && LOUD.includes(one.level)), [all]);
-  if (loud.length === 0) return null;
-  return (
-    <Box mt="2" className="judged">
-      <Slips list={loud} />
-    </Box>
   );
 }
 
@@ -49,20 +39,35 @@ export function SideFindings({ tops }: { tops: number[] }) {
   const stale = useStale();
   const wide = useBreakpointValue({ base: false, lg: true }, { ssr: false });
   const typed = useTypedLine();
-  const lined = useMemo(() => all.filter((one) => one.line !== null && one.line !== typed), [all, typed]);
-  const mild = useMemo(() => all.filter((one) => one.line === null && !LOUD.includes(one.level)), [all]);
+  const shown = useMemo(() => all.filter((one) => one.line === null || one.line !== typed), [all, typed]);
+  const lined = useMemo(() => shown.filter((one) => one.line !== null && one.turn === null), [shown]);
+  const mild = useMemo(() => all.filter((one) => one.line === null && one.turn === null), [all]);
+  const barred = shown.some((one) => one.turn !== null);
+  const rest = lined.length + mild.length;
   return (
     <div className="judged">
-      {wide && <Margin findings={lined} tops={tops} />}
+      <ThreeWays />
+      <InTheWay all={shown} />
+      {wide && !barred && <Margin findings={lined} tops={tops} />}
       {asTested && !stale && (
         <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
           Every line stands as it was tested.
         </Text>
       )}
-      {!wide && <InARow list={lined} />}
-      <Box mt="2">
-        <Slips list={mild} />
-      </Box>
+      {barred ? (
+        rest > 0 && (
+          <Fold title={`${rest} more ${rest === 1 ? "thing" : "things"} to know`}>
+            <InARow list={[...lined, ...mild]} />
+          </Fold>
+        )
+      ) : (
+        <>
+          {!wide && <InARow list={lined} />}
+          <Box mt="2">
+            <Slips list={mild} />
+          </Box>
+        </>
+      )}
     </div>
   );
 }

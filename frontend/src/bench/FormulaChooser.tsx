@@ -2,7 +2,7 @@
 import { Box, CloseButton, Dialog, Flex, Input, Portal, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { api, type Refusal } from "../api/client";
-import { useFormulas, useKitchen } from "../api/queries";
+import { useFormulas, useFound, useKitchen } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
@@ -14,10 +14,8 @@ export function FormulaChooser({ onChoose }: { onChoose: (text: string, id: stri
   const [wanted, setWanted] = useState("");
   const [error, setError] = useState<string | null>(null);
   const formulas = useFormulas().data?.formulas ?? [];
-  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = formulas.filter((formula) =>
-    words.every((word) => `${formula.title} ${formula.produce} ${formula.kind}`.toLowerCase().includes(word)),
-  );
+  const ids = useFound(wanted);
+  const found = formulas.filter((formula) => ids === null || ids.has(formula.id));
   const choose = async (id: string) => {
     try {
       const written = await api.formulaText(id, kitchen?.measures === "us" ? "us" : "metric");

@@ -26,7 +26,14 @@ const PRESS: Record<string, string> = {
   "recipes-several": "Keep this one",
 };
 
-export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; quote?: string }) {
+interface Props {
+  finding: Finding;
+  quote?: string;
+  /** The reason and its source folded, what to do in one row. */
+  brief?: boolean;
+}
+
+export const Slip = memo(function Slip({ finding, quote, brief }: Props) {
   const toPlace = useVerdict((verdict) => verdict.to_place) ?? [];
   const unread = useVerdict((verdict) => (finding.code === "line-unread" ? verdict.unread : NONE)) ?? NONE;
   const look = LEVELS[finding.level];
@@ -62,6 +69,11 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
         ) : (
           <>
             <Flex gap="2" align="baseline" wrap="wrap">
+              {finding.turn !== null && (
+                <Text as="span" fontSize="sm" fontWeight="700" fontVariantNumeric="tabular-nums">
+                  {finding.turn}
+                </Text>
+              )}
               <LevelWord level={finding.level} />
               {finding.line !== null && (
                 <Text as="span" fontSize="xs" color="ink.faint">
@@ -82,7 +94,7 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
               </Text>
             )}
             {remedy && (remedy.changes.length > 0 || remedy.instead) && (
-              <Flex gap="2" mt="2" wrap="wrap">
+              <Flex gap="2" mt={brief ? "1" : "2"} wrap="wrap" align="center">
                 {remedy.changes.length > 0 && (
                   <Tap
                     size="sm"
@@ -104,7 +116,16 @@ export const Slip = memo(function Slip({ finding, quote }: { finding: Finding; q
             )}
             {place && <PlaceIt key={place.name} name={place.name} />}
             {kind?.word && kind.food && <OnlyAKind word={kind.word} food={kind.food} />}
-            {more}
+            {brief ? (
+              <Box as="details" fontSize="sm" color="ink.soft" mt="1">
+                <Box as="summary" cursor="pointer">
+                  Why
+                </Box>
+                {more}
+              </Box>
+            ) : (
+              more
+            )}
           </>
         )}
       </Box>

@@ -4,7 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { api, type OwnRecipe, type Tested } from "../api/client";
-import { useChanged, useKitchen, useRecipes } from "../api/queries";
+import { useChanged, useFound, useKitchen, useRecipes } from "../api/queries";
 import { layOnBench } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -36,6 +36,7 @@ export function Recipes() {
   });
   const textOf = async (one: OwnRecipe | Tested) =>
     "text" in one ? one.text : (await api.formulaText(one.id, kitchen?.measures === "us" ? "us" : "metric")).text;
+  const found = useFound(wanted);
   const open = useMutation({
     mutationFn: async (one: OwnRecipe | Tested) => ({ one, text: await textOf(one) }),
     onSuccess: ({ one, text }) => {
@@ -56,10 +57,9 @@ export function Recipes() {
   if (shelf.error && !shelf.data) return <Sentence>{shelf.error.message}</Sentence>;
   if (!shelf.data) return <Text>Looking through the recipes …</Text>;
 
-  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const fits = (text: string) => words.every((word) => text.toLowerCase().includes(word));
-  const own = shelf.data.recipes.filter((one) => fits(`${one.title} ${one.produce} ${one.text}`));
-  const tested = shelf.data.tested.filter((one) => fits(`${one.title} ${one.produce} ${one.kind} ${one.source}`));
+  const fits = (one: { id: string }) => found === null || found.has(one.id);
+  const own = shelf.data.recipes.filter(fits);
+  const tested = shelf.data.tested.filter(fits);
   const mark = (id: string) =>
     setMarked((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id].slice(-MOST)));
   const error = shelf.error ?? out.error ?? take.error ?? open.error ?? compare.error;

@@ -15,7 +15,7 @@ from rheum.core.facts.ingredients import Ingredient, words_of
 from rheum.core.facts.jars import Jar, plain_jar
 from rheum.core.facts.library import Library
 from rheum.core.judging.codes import CODES, LEVELS
-from rheum.core.judging.findings import Alternative, Finding, Remedy, destination_of, finding, worst_first
+from rheum.core.judging.findings import Alternative, Finding, Remedy, destination_of, finding, in_turn, worst_first
 from rheum.core.judging.remedies import replaced
 from rheum.core.judging.rules.reading import ph_of
 from rheum.core.judging.rules.table import CIRCUMSTANCE, COMPOSITION, LEAVES_TESTED
@@ -35,7 +35,6 @@ from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 from rheum.core.recipe.writing import formula_text
 
-SHOWN_NEAREST: Final = 3
 # Findings that rest on what is missing: while a line was not heard, what is missing may stand in it.
 WAITS: Final = frozenset({"low-acid-alone", "garlic-or-herb-in-oil", "ph-high", "acid-reduced", "no-tested-formula"})
 WAITS_FOR_ACID: Final = frozenset({"water-added", "acid-swap-down", "low-acid-increased", "acid-fruit-added"})
@@ -108,7 +107,7 @@ def judge_recipe(recipe: Recipe, settings: Settings, library: Library) -> Judged
     verdict = replace(sum_up(strictest.case, strictest.findings), tied=tuple(tied))
     if asked := _weighed_either_way(strictest, found):
         verdict = replace(verdict, findings=worst_first([*verdict.findings, *asked]))
-    return Judged(verdict, strictest.case)
+    return Judged(replace(verdict, findings=in_turn(verdict.findings)), strictest.case)
 
 
 def _weighed_either_way(strictest: _Weighed, found: Iterable[_Weighed]) -> list[Finding]:
@@ -235,7 +234,7 @@ def _case(
         family=family,
         family_assumed=settings.measures is None,
         lines=lines,
-        near=tuple(near[:SHOWN_NEAREST]),
+        all_near=tuple(near),
         match=match_to(lines, formula, library, jar.process_class) if formula else None,
         jar=jar,
         jar_chosen_by=chosen_by,

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import dataclass, replace
+from typing import Final, Literal
 
 from rheum.core.judging.codes import CODES, LEVELS, Level
 from rheum.core.recipe.changes import Change
@@ -41,6 +41,8 @@ class Finding:
     why: str
     source: str
     remedy: Remedy | None = None
+    # Its turn among what stands between the recipe and the shelf, from 1, in the order in which one would do it; None for the rest.
+    turn: int | None = None
 
 
 def finding(
@@ -62,6 +64,35 @@ def finding(
 def worst_first(findings: list[Finding]) -> tuple[Finding, ...]:
     """Findings by level, then by line; those of the whole recipe before those of a line."""
     return tuple(sorted(findings, key=lambda f: (LEVELS.index(f.level), f.line if f.line is not None else -1, f.code)))
+
+
+# What is settled first, for the rest hangs on it; what only follows from the rest comes last.
+_FIRST: Final = ("recipes-several", "no-tested-formula", "line-unread")
+_LAST: Final = ("ph-high", "low-acid-alone")
+
+
+def in_turn(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """The same findings, with the turn of each that keeps the jars off the shelf: what must come out, how strong the acid is, how much of it, the
+    water beside it, then line by line, then the jar and the boil, and last what follows from all that."""
+    barred = [at for at, found in enumerate(findings) if found.level in ("stop", "limit")]
+
+    def key(at: int) -> tuple[int, int, int]:
+        found = findings[at]
+        group = CODES[found.code].group
+        if found.code in _FIRST:
+            place = 0
+        elif found.code in _LAST:
+            place = 9
+        elif found.level == "stop":
+            place = 1
+        elif group == "acid":
+            place = 4 if found.code == "water-added" else 3 if found.code == "acid-reduced" else 2
+        else:
+            place = 6 if group == "method" and found.line is None else 5
+        return place, found.line or 0, at
+
+    turns = {at: turn for turn, at in enumerate(sorted(barred, key=key), start=1)}
+    return tuple(replace(found, turn=turns.get(at)) if at in turns else found for at, found in enumerate(findings))
 
 
 def destination_of(findings: tuple[Finding, ...] | list[Finding]) -> Destination:

@@ -194,4 +194,6 @@ class Verdict:
     passed_over: tuple[PassedOver, ...] = ()
     # Rheum's own steps, where a sentence of the method is not vouched for.
     own_steps: tuple[str, ...] = ()
+    # Where no formula is near: tested ones that are like it to eat, the nearest first.
+    alike: tuple[NearRef, ...] = ()
     vouched: Vouched | None = None

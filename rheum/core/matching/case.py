@@ -20,6 +20,7 @@ from rheum.core.recipe.recipe import Recipe
 
 # Part of a raw-packed jar's filled volume that is produce: low, middle, high (from memory).
 RAW_PACK_PRODUCE: Final = (0.46, 0.58, 0.70)
+SHOWN_NEAREST: Final = 3
 _WATER_IN_PRODUCE: Final = 0.9
 # What a kilogram of dissolved sugar adds to the volume, litres (CRC Handbook, from memory).
 _SUGAR_L_PER_KG: Final = 0.62
@@ -40,12 +41,17 @@ class Case:
     family: Family
     family_assumed: bool
     lines: tuple[Measured, ...]
-    near: tuple[Near, ...]
+    all_near: tuple[Near, ...]
     match: Match | None
     jar: Jar
     jar_chosen_by: ChosenBy
     pack: Pack
     pack_known: bool
+
+    @property
+    def near(self) -> tuple[Near, ...]:
+        """The nearest few, which are shown."""
+        return self.all_near[:SHOWN_NEAREST]
 
     def of_role(self, *roles: str) -> list[Measured]:
         """Lines that reach the jar, of these roles, the largest first: which line stands first in the text never matters."""

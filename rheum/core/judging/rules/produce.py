@@ -149,7 +149,11 @@ def amounts(case: Case) -> Iterator[Finding]:
                 f"You will run short of brine: {(worst - 1) * 100:.0f} % more produce than the formula has beside it. More of the same brine, never water.",
                 acids[0].line.number if acids else None,
             )
-            yield from (found for slot, ratio in up if slot not in required for found in _slot_up(case, slot, ratio))
+            # More of everything is more jars; more of one thing than of the rest is another recipe.
+            least = min(ratio for slot, ratio in up if slot in required)
+            for slot, ratio in up:
+                if slot not in required or ratio > least * TOLERANCE:
+                    yield from _slot_up(case, slot, ratio)
             return
         number = acids[0].line.number if acids else None
         yield finding(
