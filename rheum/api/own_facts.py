@@ -21,7 +21,8 @@ from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.library import Library
 from rheum.core.facts.placing import Placement, check_kind, check_placement
 from rheum.core.judging.verdict import Ph
-from rheum.core.revising.entering import Entry, Looked, Refusal, look, own_id, recheck
+from rheum.core.revising.entering import Entry, Looked, look, own_id, recheck
+from rheum.core.revising.floors import Refusal
 from rheum.core.revising.second_reading import second_reading
 from rheum.formats.formula_toml import formulas_toml
 from rheum.reference.loading import BadReference, kinds, library, read_formulas

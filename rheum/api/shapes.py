@@ -16,7 +16,8 @@ from rheum.core.judging.verdict import Ph
 from rheum.core.making.on_hand import CanMake
 from rheum.core.making.stock import Stock
 from rheum.core.measures.units import Family
-from rheum.core.revising.entering import Refusal, TwiceLine
+from rheum.core.revising.entering import TwiceLine
+from rheum.core.revising.floors import Refusal
 from rheum.formats.sheet_page import Drawn
 from rheum.store.second_looks import SecondLook
 

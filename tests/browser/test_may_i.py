@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -320,3 +321,54 @@ def test_a_jar_gone_bad_is_said_and_leaves_the_shelf(demo_server: Running, open_
     assert serious_faults(page) == []
     page.get_by_role("button", name="Thrown out").click()
     expect(page.get_by_text("thrown out", exact=True)).to_be_visible()
+
+
+def test_keys_of_its_own_press_the_buttons_and_never_while_one_types(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    text = BEANS.replace("8 cloves", "12 cloves")
+    sheet(page, text)
+    settled(page, "fridge")
+    field = page.get_by_label(FIELD)
+    field.focus()
+    page.keyboard.press("End")
+    page.keyboard.type("d")
+    expect(field).to_have_value(re.compile("d"))
+    field.fill(text)
+    settled(page, "fridge")
+    field.blur()
+    page.keyboard.press("n")
+    expect(page.get_by_role("button", name="Do it: This acid is enough")).to_be_focused()
+    page.keyboard.press("d")
+    settled(page, "shelf")
+    page.keyboard.press("u")
+    settled(page, "fridge")
+    page.keyboard.press("w")
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.keyboard.press("?")
+    expect(page.get_by_role("region", name="Keys")).to_contain_text("measure and make")
+    assert serious_faults(page) == []
+    page.get_by_role("button", name="Switch the keys off").click()
+    page.get_by_role("button", name="Close").click()
+    page.keyboard.press("2")
+    expect(page.get_by_label(FIELD)).to_be_visible()
+    page.keyboard.press("?")
+    page.get_by_role("button", name="Switch the keys on").click()
+    page.get_by_role("button", name="Close").click()
+    page.keyboard.press("2")
+    expect(page.get_by_role("heading", name="Recipes", level=1)).to_be_visible()
+
+
+def test_one_follows_a_formula_through_every_edit_until_another_recipe_is_pasted(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url + "/recipes")
+    page.get_by_role("button", name="Begin from it: Yellow pepper rings").click()
+    expect(page.get_by_text("You follow Yellow pepper rings")).to_be_visible()
+    field = page.get_by_label(FIELD)
+    text = field.input_value()
+    line = next(line for line in text.split("\n") if "banana pepper" in line)
+    field.fill(text.replace(line, "1 lb 6 oz bell pepper, 1/4 in rings\n1 lb 6 oz jalape\u00f1o, 1/4 in rings"))
+    settled(page, "shelf")
+    expect(page.get_by_text("You follow Yellow pepper rings")).to_be_visible()
+    field.fill(BEANS)
+    expect(page.get_by_text("Judged against Dilled green beans")).to_be_visible()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from rheum.core.facts.circumstances import Settings
@@ -79,3 +81,31 @@ def test_a_name_brings_no_formula_that_the_recipe_is_far_from() -> None:
     found = judge(beets.replace(beets.split("\n")[0], "Choice salsa"), HERE, FACTS).verdict
     assert found.formula is not None
     assert found.formula.id == "pickled-beets"
+
+
+EVERY_SWAP = [
+    (
+        "yellow-pepper-rings",
+        "2 3/4 lb banana pepper, 1/4 in rings",
+        "1 lb 6 oz bell pepper, 1/4 in rings\n1 lb 6 oz jalapeño, 1/4 in rings",
+    ),
+    ("jalapeno-rings", "3 lb jalapeño, 1/4 in rings", "3 lb banana pepper, 1/4 in rings"),
+    ("pickled-bell-peppers", "7 lb sweet pepper, strips", "7 lb banana pepper, strips"),
+    ("tomatillo-green-salsa", "5 cups tomatillo", "5 cups green tomato"),
+    ("choice-salsa", "1 1/2 cups bottled lemon juice", "1 1/2 cups bottled lime juice"),
+]
+
+
+@pytest.mark.parametrize(("formula_id", "old", "new"), EVERY_SWAP)
+def test_a_permitted_change_of_a_formula_begun_from_never_leaves_it(formula_id: str, old: str, new: str) -> None:
+    text = formula_text(FACTS.formulas[formula_id])
+    assert old in text
+    found = judge(text.replace(old, new), replace(HERE, formula_id=formula_id), FACTS).verdict
+    assert found.formula is not None
+    assert found.formula.id == formula_id
+    assert found.destination == "shelf", [(one.code, one.says) for one in found.findings]
+
+
+def test_more_of_what_was_swapped_away_is_another_matter() -> None:
+    text = formula_text(FACTS.formulas["yellow-pepper-rings"]).replace(*EVERY_SWAP[0][1:]) + "Add a few more banana peppers to each jar.\n"
+    assert judge(text, replace(HERE, formula_id="yellow-pepper-rings"), FACTS).verdict.destination == "fridge"

@@ -48,6 +48,7 @@ export function BeginBar() {
           />
         </Field.Root>
         <FreshTap
+          data-key="b"
           variant="solid"
           size="md"
           flex="1"

@@ -51,7 +51,7 @@ function UndoTap() {
   const says = useDraft((hold) => hold.past.at(-1)?.says ?? null);
   if (!says) return null;
   return (
-    <Tap size="sm" variant="warn" onClick={useDraft.getState().undo} minH="11">
+    <Tap data-key="u" size="sm" variant="warn" onClick={useDraft.getState().undo} minH="11">
       Undo: {says.length > 34 ? `${says.slice(0, 32)}…` : says}
     </Tap>
   );

@@ -76,7 +76,7 @@ export const BenchTools = memo(function BenchTools({ onOpened }: { onOpened: (fi
             if (file) onOpened(file);
           }}
         />
-        <Tap size="sm" disabled={empty} onClick={() => navigate("/measure")}>
+        <Tap size="sm" data-key="m" disabled={empty} onClick={() => navigate("/measure")}>
           Measure and make
         </Tap>
         <Tap size="sm" disabled={empty} aria-busy={keep.isPending} onClick={() => keep.mutate()}>

@@ -28,7 +28,9 @@ export function FormulaChooser({ onChoose }: { onChoose: (text: string, id: stri
   return (
     <Dialog.Root open={open} onOpenChange={(details) => setOpen(details.open)} size="lg" scrollBehavior="inside">
       <Dialog.Trigger asChild>
-        <Tap size="sm">Tested formulas</Tap>
+        <Tap size="sm" data-key="f">
+          Tested formulas
+        </Tap>
       </Dialog.Trigger>
       <Portal>
         <Dialog.Backdrop />

@@ -97,6 +97,7 @@ export const Slip = memo(function Slip({ finding, quote, brief }: Props) {
               <Flex gap="2" mt={brief ? "1" : "2"} wrap="wrap" align="center">
                 {remedy.changes.length > 0 && (
                   <Tap
+                    data-do=""
                     size="sm"
                     variant="solid"
                     aria-label={`${remedy.press ?? "Do it"}: ${remedy.says}`}

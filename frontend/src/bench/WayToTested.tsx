@@ -22,7 +22,7 @@ export function WayToTested() {
   if (!barred && !open) return null;
   return (
     <>
-      <Tap ref={opener} size="md" variant="warn" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+      <Tap ref={opener} data-key="w" size="md" variant="warn" aria-haspopup="dialog" onClick={() => setOpen(true)}>
         What would make this a tested one?
       </Tap>
       {open && <Way onClose={close} />}

@@ -43,6 +43,16 @@ export const emptyDraft = (text = ""): Draft => ({
 /** The lines of a text as the server counts them: only an end of line ends one, whatever else a page had in it. */
 export const linesOf = (text: string): string[] => text.replace(/\r\n?/g, "\n").split("\n");
 
+/** Whether a text is another recipe than the one before: not a line of it is left. Then the formula that was followed is left too. */
+export function isAnother(before: string, after: string): boolean {
+  const lines = (text: string) =>
+    linesOf(text)
+      .map((line) => line.trim())
+      .filter(Boolean);
+  const old = new Set(lines(before));
+  return old.size > 1 && lines(after).length > 0 && !lines(after).some((line) => old.has(line));
+}
+
 /** A remedy's changes on a draft: lines are counted in the text as it stands, so they are applied from the bottom up. */
 export function withChanges(draft: Draft, changes: readonly Change[]): Partial<Draft> {
   const lines = linesOf(draft.text);

@@ -51,6 +51,23 @@ const config = defineConfig({
     "*:focus-visible": { outline: "3px solid {colors.mustard.600}", outlineOffset: "2px" },
     "*, *::before, *::after": { _motionReduce: { transition: "none !important", animation: "none !important" } },
     ...benchCss,
+    // While ? is held, each button shows its key.
+    "[data-keys=shown] [data-key]": { position: "relative" },
+    "[data-keys=shown] [data-key]::after": {
+      content: "attr(data-key)",
+      position: "absolute",
+      top: "-2px",
+      right: "-2px",
+      bg: "mustard.200",
+      color: "ink",
+      borderWidth: "1px",
+      borderColor: "ink",
+      borderRadius: "sm",
+      px: "1",
+      fontSize: "xs",
+      fontWeight: 700,
+      lineHeight: "1.3",
+    },
     // On paper only the list that was asked for.
     "body:has([data-paper]) *": { _print: { visibility: "hidden" } },
     "[data-paper], [data-paper] *": { _print: { visibility: "visible !important" } },

@@ -57,7 +57,8 @@ export function Size({ plan, measures }: { plan: Plan; measures: string }) {
         );
       })}
       <Text fontSize="xs" color="ink.soft">
-        Acid, salt and spice are rounded up, produce and water down. What goes into each jar stays as it is.
+        Acid is rounded up, produce and water down, salt and spice to the nearest spoon. What goes into each jar stays
+        as it is.
       </Text>
       {plan.left.length > 0 && (
         <Text fontSize="sm" mt="2" fontWeight="650">

@@ -3,6 +3,7 @@ import { Box, Flex, Link, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
 import { useKitchen } from "../api/queries";
+import { Keys } from "./Keys";
 import { SecondLooks } from "./SecondLooks";
 
 const PLACES = [
@@ -70,8 +71,8 @@ export function Frame({ children }: { children: ReactNode }) {
         >
           Rheum
         </Text>
-        {PLACES.map((screen) => (
-          <NavLink key={screen.to} to={screen.to} end={screen.to === "/"}>
+        {PLACES.map((screen, at) => (
+          <NavLink key={screen.to} to={screen.to} end={screen.to === "/"} data-key={at + 1}>
             {({ isActive: here }) => {
               const isActive = here || (measuring && screen.to === "/");
               return (
@@ -124,6 +125,7 @@ export function Frame({ children }: { children: ReactNode }) {
         {!atStove && <SecondLooks />}
         {children}
       </Box>
+      <Keys />
     </Flex>
   );
 }

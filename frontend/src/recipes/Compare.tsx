@@ -43,8 +43,8 @@ export function Compare() {
         Versions side by side
       </Heading>
       <Text color="ink.soft" mb="3">
-        Scaled to the {found.data?.by ?? "produce"} of the first, so that the figures can be held against one another. ◆
-        marks what differs.
+        All with as much {found.data?.by ?? "produce"} as the first, so that the figures can be held against one
+        another. ◆ marks what differs.
       </Text>
       {texts.length < MOST && (
         <AddVersion

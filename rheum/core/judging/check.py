@@ -26,15 +26,17 @@ from rheum.core.judging.verdict import (
 )
 from rheum.core.matching.case import Case, ChosenBy
 from rheum.core.matching.distance import CUT_OFF, MET, TIE, Near, nearest
-from rheum.core.matching.match import match_to
+from rheum.core.matching.match import Match, match_to
 from rheum.core.matching.measured import Measured, measure, plausible_families
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import Family
 from rheum.core.recipe.line_words import strip_bullet
-from rheum.core.recipe.recipe import Recipe
+from rheum.core.recipe.new_food import PUTS_IN
+from rheum.core.recipe.recipe import Recipe, Unread
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 from rheum.core.recipe.writing import formula_text
 
+_MORE: Final = frozenset({"more", "extra", "another", "also", "few", "some", "handful", "additional", "besides", "too", "plus"})
 # Findings that rest on what is missing: while a line was not heard, what is missing may stand in it.
 WAITS: Final = frozenset({"low-acid-alone", "garlic-or-herb-in-oil", "ph-high", "acid-reduced", "no-tested-formula"})
 WAITS_FOR_ACID: Final = frozenset({"water-added", "acid-swap-down", "low-acid-increased", "acid-fruit-added"})
@@ -215,6 +217,22 @@ def _choose_jar(recipe: Recipe, settings: Settings, formula: Formula | None, lib
     return library.jars[formula.yields.jar], "formula"
 
 
+def _respoken(recipe: Recipe, match: Match, library: Library) -> Recipe:
+    """A recipe without what its method says of a food of the formula followed, whose place another now takes by a permitted swap: it speaks of
+    what stands in for it. “More” of it is another matter."""
+    stood_in = {given.id for pair in match.pairs if pair.code for given in pair.slot.given}
+    if not stood_in or not any(item.sentence for item in recipe.unread):
+        return recipe
+
+    def speaks_of_it(item: Unread) -> bool:
+        if item.sentence is None or not item.why.startswith(PUTS_IN) or _MORE & set(words_of(item.sentence)):
+            return False
+        named = library.catalogue.exactly(item.why.removeprefix(PUTS_IN).partition(", which")[0])
+        return named is not None and named.id in stood_in
+
+    return replace(recipe, unread=tuple(item for item in recipe.unread if not speaks_of_it(item)))
+
+
 def _case(
     recipe: Recipe,
     settings: Settings,
@@ -227,6 +245,9 @@ def _case(
 ) -> Case:
     jar, chosen_by = _choose_jar(recipe, settings, formula, library)
     said = _said_pack(recipe, settings)
+    match = match_to(lines, formula, library, jar.process_class) if formula else None
+    if match is not None and settings.formula_id is not None:
+        recipe = _respoken(recipe, match, library)
     return Case(
         recipe=recipe,
         settings=settings,
@@ -235,7 +256,7 @@ def _case(
         family_assumed=settings.measures is None,
         lines=lines,
         all_near=tuple(near),
-        match=match_to(lines, formula, library, jar.process_class) if formula else None,
+        match=match,
         jar=jar,
         jar_chosen_by=chosen_by,
         pack=said or (formula.pack if formula else "hot"),

@@ -19,6 +19,9 @@ _TOOLS: Final = frozenset(
 )
 
 
+PUTS_IN: Final = "The method puts in "
+
+
 def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
     """A food that a clause puts in and no line lists."""
     for food in clause.foods:
@@ -107,9 +110,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if aside and food.figure is None and not _puts(clause):
             continue
         name = item.name if item is not None else food.word
-        return Heard(
-            "composition", f"The method puts in {food.word.lower()}, which no line lists.", None, None if item is not None else name
-        )
+        return Heard("composition", f"{PUTS_IN}{food.word.lower()}, which no line lists.", None, None if item is not None else name)
     return None
 
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from rheum.core.measures.amount import AmountError, split_amounts
-from rheum.core.revising.entering import Entry, Looked, Refusal
+from rheum.core.revising.entering import Entry, Looked
+from rheum.core.revising.floors import Refusal
 
 
 def second_reading(entry: Entry, looked: Looked, again: Mapping[int, str], minutes_again: Mapping[str, tuple[int, ...]]) -> list[Refusal]:
