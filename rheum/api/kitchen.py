@@ -14,6 +14,7 @@ from rheum.api.shapes import KitchenView
 from rheum.core.batch.events import Event
 from rheum.core.batch.height import height_set
 from rheum.core.measures.altitude import Altitude, altitude, boiling_point_c
+from rheum.core.measures.saying import degrees
 from rheum.store import batches
 from rheum.store import kitchen as stored
 from rheum.store.database import transaction
@@ -34,6 +35,7 @@ def _view(kitchen: stored.KitchenSettings | None) -> KitchenView:
             altitude_ft=None,
             altitude_says=None,
             boiling_point_c=None,
+            boiling_says=None,
             measures="us",
             jars_per_load=None,
             now=now(),
@@ -50,6 +52,7 @@ def _view(kitchen: stored.KitchenSettings | None) -> KitchenView:
         altitude_ft=float(height.feet),
         altitude_says=str(height),
         boiling_point_c=round(boiling_point_c(metres), 2),
+        boiling_says=degrees(boiling_point_c(metres), american=kitchen.measures == "us", places=1),
         measures=kitchen.measures,
         jars_per_load=kitchen.jars_per_load,
         now=now(),

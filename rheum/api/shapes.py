@@ -35,6 +35,7 @@ class KitchenView:
     altitude_ft: float | None
     altitude_says: str | None
     boiling_point_c: float | None
+    boiling_says: str | None
     measures: Family
     jars_per_load: int | None
     now: datetime

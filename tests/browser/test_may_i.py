@@ -372,3 +372,18 @@ def test_one_follows_a_formula_through_every_edit_until_another_recipe_is_pasted
     expect(page.get_by_text("You follow Yellow pepper rings")).to_be_visible()
     field.fill(BEANS)
     expect(page.get_by_text("Judged against Dilled green beans")).to_be_visible()
+
+
+def test_an_example_says_so_and_allergens_are_shown(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    expect(page.get_by_text("An example, with two things wrong")).to_be_visible()
+    sheet(page, BEANS + "1 tbsp mustard seed\n1 cup celery, sliced\n")
+    expect(page.get_by_text("An example")).to_have_count(0)
+    expect(page.locator("[data-allergens]")).to_contain_text("celery, mustard")
+
+
+def test_what_was_not_understood_stands_on_the_list_of_measure(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS + "1 cup skirret, chopped\n")
+    page.get_by_role("button", name="Measure and make").click()
+    expect(page.locator("[data-unread]")).to_contain_text("1 cup skirret, chopped")

@@ -4887,6 +4887,8 @@ export interface components {
             altitude_unit: ("m" | "ft") | null;
             /** Boiling Point C */
             boiling_point_c: number | null;
+            /** Boiling Says */
+            boiling_says: string | null;
             /** Demo */
             demo: boolean;
             /** Jars Per Load */

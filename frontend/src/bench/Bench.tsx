@@ -3,6 +3,7 @@ import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useCallback, useState } from "react";
 import { api } from "../api/client";
+import { EXAMPLE } from "../draft/draft";
 import { useDraft } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -17,7 +18,7 @@ import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
 import { SheetPart } from "./SheetPart";
 import { VerdictPanel } from "./VerdictPanel";
-import { useJudge, useSlow } from "./verdict";
+import { useJudge, useSlow, useVerdict } from "./verdict";
 import { WayToTested } from "./WayToTested";
 import { WhichFormula } from "./WhichFormula";
 
@@ -40,12 +41,33 @@ const titleOf = (text: string) =>
 
 function Title() {
   const title = useDraft((hold) => titleOf(hold.draft.text));
+  const example = useDraft((hold) => hold.draft.text === EXAMPLE);
   return (
-    <Heading as="h1" fontSize="2xl" fontWeight="700">
-      {title}
-    </Heading>
+    <Box>
+      <Heading as="h1" fontSize="2xl" fontWeight="700">
+        {title}
+      </Heading>
+      {example && (
+        <Text fontSize="sm" color="ink.soft">
+          An example, with two things wrong. Paste your own recipe over it.
+        </Text>
+      )}
+    </Box>
   );
 }
+
+/** What somebody at the table may not be able to eat. */
+function Allergens() {
+  const allergens = useVerdict((verdict) => verdict.allergens) ?? NONE;
+  if (allergens.length === 0) return null;
+  return (
+    <Text fontSize="sm" my="2" data-allergens={allergens.length}>
+      <b>Allergens:</b> {allergens.join(", ")}
+    </Text>
+  );
+}
+
+const NONE: string[] = [];
 
 function UndoTap() {
   const says = useDraft((hold) => hold.past.at(-1)?.says ?? null);
@@ -120,6 +142,7 @@ export function Bench() {
             <JarHere />
             <BeginBar />
             <AcidLedger />
+            <Allergens />
             {CAUTION}
           </div>
         </div>

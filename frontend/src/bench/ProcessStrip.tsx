@@ -72,7 +72,7 @@ export function ProcessStrip() {
       <Cell label="Kitchen">
         <Text {...big}>{kitchen?.altitude_says}</Text>
         <Link asChild fontSize="xs" textDecoration="underline" color="ink.soft">
-          <RouterLink to="/kitchen">boils at {kitchen?.boiling_point_c?.toFixed(1)} °C; change</RouterLink>
+          <RouterLink to="/kitchen">boils at {kitchen?.boiling_says}; change</RouterLink>
         </Link>
       </Cell>
       <Cell label="Jar">

@@ -1,5 +1,5 @@
 /** The kitchen's height and measures, and what follows from them. */
-import { Box, Heading, Text } from "@chakra-ui/react";
+import { Box, Grid, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useKitchen } from "../api/queries";
 import { ChoicesForm } from "./ChoicesForm";
@@ -11,20 +11,26 @@ export function KitchenScreen() {
   const [saved, setSaved] = useState(false);
   if (!kitchen) return null;
   return (
-    <Box maxW="46rem">
+    <Box maxW="1200px">
       <KitchenParts />
       <Heading as="h1" fontSize="3xl" fontWeight="700">
         {kitchen.name}
       </Heading>
-      <Text fontSize="lg" mt="2" mb="8">
-        {kitchen.altitude_says} above the sea: water boils at {kitchen.boiling_point_c?.toFixed(1)} °C here. A batch
-        under way is told of a height that is put right: the longer of both minutes counts from then on.
+      <Text fontSize="lg" mt="2" mb="6" maxW="46rem">
+        {kitchen.altitude_says} above the sea: water boils at {kitchen.boiling_says} here. A batch under way is told of
+        a height that is put right: the longer of both minutes counts from then on.
       </Text>
-      <KitchenForm key={kitchen.altitude_says} kitchen={kitchen} submit="Save" onSaved={() => setSaved(true)} />
-      <Text mt="3" aria-live="polite">
-        {saved ? "Saved. The Bench now counts with it." : ""}
-      </Text>
-      <ChoicesForm />
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 4fr) minmax(0, 5fr)" }} gap={{ base: 0, lg: 8 }}>
+        <Box>
+          <KitchenForm key={kitchen.altitude_says} kitchen={kitchen} submit="Save" onSaved={() => setSaved(true)} />
+          <Text mt="3" aria-live="polite">
+            {saved ? "Saved. The Bench now counts with it." : ""}
+          </Text>
+        </Box>
+        <Box mt={{ lg: -10 }}>
+          <ChoicesForm />
+        </Box>
+      </Grid>
     </Box>
   );
 }

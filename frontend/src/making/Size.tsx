@@ -56,6 +56,23 @@ export function Size({ plan, measures }: { plan: Plan; measures: string }) {
           )
         );
       })}
+      {plan.unread.length > 0 && (
+        <Box mb="4" data-unread={plan.unread.length}>
+          <Heading as="h2" fontFamily="recipe" fontStyle="italic" fontWeight="500" fontSize="xl" mb="1">
+            Not understood
+          </Heading>
+          <Box as="ul" listStyleType="none">
+            {plan.unread.map((text) => (
+              <Text as="li" key={text} py="1.5" borderBottomWidth="1px" borderColor="whey.200" fontFamily="recipe">
+                {text}
+              </Text>
+            ))}
+          </Box>
+          <Text fontSize="sm" mt="1">
+            In no figure here. Say on the Bench what it is.
+          </Text>
+        </Box>
+      )}
       <Text fontSize="xs" color="ink.soft">
         Acid is rounded up, produce and water down, salt and spice to the nearest spoon. What goes into each jar stays
         as it is.

@@ -27,7 +27,7 @@ from rheum.core.batch.events import (
     Undone,
 )
 from rheum.core.batch.standing import Action, JarStanding, Load, TrailStep
-from rheum.core.measures.saying import mm
+from rheum.core.measures.saying import degrees, mm
 
 _STEP_DONE: Final = {"prepare": "Prepared", "heat-jars": "Jars are hot", "cook": "Cooked", "fill": "Filled"}
 _TRAIL: Final[tuple[tuple[Step, str], ...]] = (
@@ -123,7 +123,7 @@ def headline_at(
             )
         return (
             "Heat jars and canner",
-            f"Clean jars, kept hot. Canner water to about {snapshot.water_temperature_c:.0f} °C for a {snapshot.pack} pack.",
+            f"Clean jars, kept hot. Canner water to about {degrees(snapshot.water_temperature_c)} for a {snapshot.pack} pack.",
             None,
         )
     if step == "cook":

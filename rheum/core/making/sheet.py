@@ -9,7 +9,7 @@ from typing import Final
 from rheum.core.judging.process import Process
 from rheum.core.making.basket import Goes
 from rheum.core.making.plan import Plan
-from rheum.core.measures.saying import listed, mm, mm_at_most, percent
+from rheum.core.measures.saying import degrees, listed, mm, mm_at_most, percent
 
 _SOURCE_MOST: Final = 120
 _METHOD_MOST: Final = 360
@@ -78,7 +78,7 @@ def _steps(plan: Plan) -> tuple[str, ...]:
             if plan.sterilise_minutes
             else "Wash the jars, keep them hot. "
         )
-        steps.append(f"{sterile}Canner on, water to {process.water_temperature_c:.0f} °C.")
+        steps.append(f"{sterile}Canner on, water to {degrees(process.water_temperature_c)}.")
     else:
         steps.append("Wash the jars and keep them hot.")
     steps.append("Wash, trim, cut; blossom ends off. Weights of produce are as bought, unless a line says prepared.")
@@ -91,7 +91,7 @@ def _steps(plan: Plan) -> tuple[str, ...]:
     steps.append(f"{gap} of headspace in every jar. Bubbles out, measure again, wipe the rim, lid, band fingertip tight.")
     if shelf and process:
         if process.method == "steam":
-            at = f" at {verdict.kitchen.boiling_point_c:.1f} °C" if verdict.kitchen.boiling_point_c else ""
+            at = f" at {degrees(verdict.kitchen.boiling_point_c, places=1)}" if verdict.kitchen.boiling_point_c else ""
             steps.append(f"Into the steam canner. Clock at a full column of steam{at}, never before: {_minutes(plan)}.")
         else:
             steps.append(

@@ -51,6 +51,13 @@ def mm_at_most(value: float) -> str:
     return f"{math.floor(value + 1e-9)} mm ({_inches(math.floor(value / MM_PER_INCH * 8 + 1e-9))} in)"
 
 
+def degrees(celsius: float, american: bool = False, places: int = 0) -> str:
+    """A temperature in both scales, the kitchen's own first: `60 °C (140 °F)`, `204.4 °F (95.8 °C)`."""
+    both = f"{celsius:.{places}f} °C", f"{celsius * 9 / 5 + 32:.{places}f} °F"
+    first, second = both[::-1] if american else both
+    return f"{first} ({second})"
+
+
 def percent(value: float) -> str:
     """A strength: `5 %`, `4.4 %`."""
     return f"{value:.2f}".rstrip("0").rstrip(".") + " %"
