@@ -89,3 +89,21 @@ def test_per_jar_lines_are_counted_by_the_jars() -> None:
     assert enough.jars >= 7
     assert short.jars == 2, "1 1/2 heads a pint"
     assert short.limited_by == "fresh dill"
+
+
+def test_permitted_swaps_count_as_there() -> None:
+    """Sweet and hot peppers and cider vinegar make pepper rings, jalapeño rings and hot peppers: one pepper may stand in for another, one vinegar
+    of 5 % for another."""
+    cider = Stock(bottles=(Bottle("c", "cider-vinegar", "c", 5.0, 3000),), jars=STOCK.jars, lids=STOCK.lids)
+    pantry = "2 1/2 lb sweet peppers\n1 1/2 lb hot peppers\nplenty of garlic\nsugar\npickling salt\nmustard seed\ncelery seed\n"
+    for formula_id in ("yellow-pepper-rings", "jalapeno-rings", "pickled-hot-peppers"):
+        found = made(formula_text(FACTS.formulas[formula_id]), pantry, cider)
+        assert found.jars > 0, (formula_id, found.says)
+    weak = Stock(bottles=(Bottle("c", "cider-vinegar", "c", 4.0, 3000),), jars=STOCK.jars, lids=STOCK.lids)
+    assert made(formula_text(FACTS.formulas["yellow-pepper-rings"]), pantry, weak).jars == 0
+
+
+def test_nothing_is_named_twice_as_missing() -> None:
+    found = made(formula_text(FACTS.formulas["pepper-onion-relish"]), "pickling salt\n")
+    names = [one.name for one in found.missing]
+    assert len(names) == len(set(names))

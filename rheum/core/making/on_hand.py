@@ -14,7 +14,9 @@ from rheum.core.judging.check import Judged
 from rheum.core.judging.findings import Destination
 from rheum.core.making.bottles import most_ml
 from rheum.core.making.stock import Stock, lids_for
+from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
+from rheum.core.matching.profile import Slot, acceptance
 from rheum.core.measures.acidity import CANNING_STRENGTH
 from rheum.core.measures.saying import grams, listed, ml, percent
 from rheum.core.measures.units import Family
@@ -95,12 +97,33 @@ def _has(item: Measured, pantry: Pantry, stock: Stock) -> tuple[float, str] | No
         return None
     if item.role == "vinegar" and held and held.ml:
         strength = item.line.strength or CANNING_STRENGTH
-        there = most_ml(ingredient.id, strength, stock.bottles)
+        # Another vinegar of the strength may take its place: of each kind the bottle that goes furthest.
+        kinds = {ingredient.id, *(bottle.kind for bottle in stock.bottles)}
+        there = max((most_ml(kind, strength, stock.bottles) for kind in sorted(kinds)), default=0.0)
         return there / held.ml[1], f"{ml(max(0.0, held.ml[1] - there))} {ingredient.name} at {percent(strength)}"
     if held is None or held.bought[1] <= 0:
         return (1.0 if ingredient.id in pantry.grams else 0.0), ingredient.name
     there = pantry.grams.get(ingredient.id, 0.0)
     return there / held.bought[1], f"{grams(max(0.0, held.bought[1] - there))} {ingredient.name}"
+
+
+def _mixed(slot: Slot, items: list[Measured], case: Case, pantry: Pantry) -> tuple[float, str] | None:
+    """The same for kinds that may be mixed within one total: whatever may stand in the slot counts."""
+    match = case.match
+    assert match is not None
+    held = [item.bulk.bought[1] for item in items if item.bulk is not None]
+    wanted = sum(held)
+    fitting = [
+        one for one in case.library.catalogue.by_id.values()
+        if (one.id in pantry.grams or one.id in pantry.plenty) and acceptance(slot, one, match.formula, case.library.swaps)
+    ]  # fmt: skip
+    if any(one.id in pantry.plenty for one in fitting):
+        return None
+    there = sum(pantry.grams.get(one.id, 0.0) for one in fitting)
+    names = listed(list(dict.fromkeys(item.line.ingredient.name for item in items)))
+    if wanted <= 0:
+        return (1.0 if there else 0.0), names
+    return there / wanted, f"{grams(max(0.0, wanted - there))} {names}"
 
 
 def can_make(recipe_id: str, title: str, own: bool, *, judged: Judged, pantry: Pantry, stock: Stock) -> CanMake:
@@ -111,18 +134,26 @@ def can_make(recipe_id: str, title: str, own: bool, *, judged: Judged, pantry: P
     jar = case.jar
     parts: list[tuple[float, str]] = []
     missing = []
+    slots = {id(pair.item): pair.slot for pair in case.match.pairs} if case.match else {}
+    done: set[int] = set()
     for item in case.lines:
-        if item.line.optional:
+        slot = slots.get(id(item))
+        if item.line.optional or (slot is not None and id(slot) in done):
             continue
-        found = _has(item, pantry, stock)
+        if slot is not None and not item.per_jar and item.role == "produce":
+            done.add(id(slot))
+            together = [one for one in case.lines if slots.get(id(one)) is slot and not one.line.optional and not one.per_jar]
+            name, found = listed(list(dict.fromkeys(one.line.ingredient.name for one in together))), _mixed(slot, together, case, pantry)
+        else:
+            name, found = item.line.ingredient.name, _has(item, pantry, stock)
         if found is None:
             continue
         part, says = found
         if item.per_jar:
             part /= max(1.0, makes)
-        parts.append((part, item.line.ingredient.name))
+        parts.append((part, name))
         if part < 1 - 1e-9:
-            missing.append(Missing(item.line.ingredient.name, says))
+            missing.append(Missing(name, says))
     empty = sum(
         count for jar_id, count in stock.jars.items()
         if jar_id in case.library.jars and case.library.jars[jar_id].process_class == jar.process_class
