@@ -252,3 +252,11 @@ def test_a_method_that_is_typed_is_kept() -> None:
     assert found.formula is not None, found.refusals
     assert found.formula.steps == typed
     assert typed in formula_text(found.formula)
+
+
+@pytest.mark.parametrize(
+    "vinegar", ["white or rice vinegar", "rice vinegar", "home-made vinegar", "white vinegar (acidity 4)", "balsamic vinegar"]
+)
+def test_a_vinegar_that_may_be_weak_is_no_tested_one(vinegar: str) -> None:
+    assert entered("Ours", "6 lb cucumbers, sliced", f"4 cups {vinegar}")
+    assert not any("often under" in says for says in entered("Ours", "6 lb cucumbers, sliced", "4 cups rice vinegar (5%)"))

@@ -13,7 +13,7 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient
 from rheum.core.facts.weights import bulk, size_factor
-from rheum.core.measures.amount import Amount, AmountError
+from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.amount_words import held
@@ -63,6 +63,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         section, per_jar = "per-jar", per_jar or each
     pass_fillers(found, spent)
     strength = strengths(found, spent)
+    left = _figure_in_brackets(found, spent)
     try:
         amounts = amounts_of(found, spent, clean)
     except AmountError as error:
@@ -72,6 +73,8 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     if amounts.first is not None and amounts.first.unit == "each" and _low(found, amounts.begins + 1) in _NO_MEASURE:
         raise LineUnread("This is no amount that can be judged. Write it in cups, spoons or millilitres.")
     named = identify(found, spent, amounts, section, catalogue=catalogue)
+    if left is not None and named.ingredient.role.role == "vinegar":
+        raise LineUnread(f"What “{left}” means here was not understood. A strength is written with its sign: 5 %.")
     around = around_name(found, spent, named, section, catalogue=catalogue)
     if around.soaks and section == "jar" and named.ingredient.role.role in _OUT_OF_THE_JAR:
         section = "soak"
@@ -83,6 +86,21 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         text, section, per_jar, named, amounts=amounts, around=around, strength=strength, states=states, found=live, catalogue=catalogue
     )
     return replace(line, also=_others(line, named, around, catalogue))
+
+
+def _figure_in_brackets(found: tuple[Token, ...], spent: list[bool]) -> str | None:
+    """A figure in brackets that is no strength and no volume: on a vinegar's line nothing is passed over (“acidity 4”)."""
+    depth = 0
+    for at, word in enumerate(found):
+        depth += (word.text in "([") - (word.text in ")]")
+        if depth > 0 and word.kind == "number" and not spent[at]:
+            try:
+                read = amount_at(found, at)
+            except AmountError:
+                return word.text
+            if read is None or kind_of(read.amount.unit) not in ("volume", "mass"):
+                return word.text
+    return None
 
 
 _COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white", "purple"})

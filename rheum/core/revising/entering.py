@@ -23,7 +23,7 @@ from rheum.core.matching.differences import differences
 from rheum.core.matching.distance import nearest
 from rheum.core.matching.measured import measure
 from rheum.core.matching.profile import profile
-from rheum.core.measures.acidity import CANNING_PH
+from rheum.core.measures.acidity import CANNING_PH, CANNING_STRENGTH
 from rheum.core.measures.saying import mm, percent
 from rheum.core.measures.units import kind_of
 from rheum.core.recipe.recipe import Recipe, RecipeLine, is_prep_only
@@ -200,6 +200,13 @@ def _process_refusals(entry: Entry) -> list[Refusal]:
     return found
 
 
+def _of_unsure_strength(line: RecipeLine) -> bool:
+    """Whether a vinegar of a line, or one that the line lets stand in its place, may be under 5 %."""
+    if line.ingredient.role.role != "vinegar" or (line.strength is not None and line.strength >= CANNING_STRENGTH):
+        return False
+    return (line.ingredient.acid or (0.0, 0.0))[0] < CANNING_STRENGTH
+
+
 def _line_refusals(recipe: Recipe) -> list[Refusal]:
     found = [Refusal(f"Not understood: “{item.text}”. {item.why}", "text", item.line) for item in recipe.unread]
     for line in recipe.lines:
@@ -212,6 +219,11 @@ def _line_refusals(recipe: Recipe) -> list[Refusal]:
             found.append(Refusal(f"Write one amount of {line.ingredient.name}, the one that the source gives first.", "text", line.number))
         if role == "vinegar" and line.strength is not None and line.strength < 5:
             found.append(Refusal("Its vinegar is under 5 %: no tested shelf recipe has that.", "text", line.number))
+        elif weak := next((one for one in (line, *line.also) if _of_unsure_strength(one)), None):
+            says = (
+                f"{weak.ingredient.name.capitalize()} is often under 5 %. Write the one vinegar that the source names, with its per cent."
+            )
+            found.append(Refusal(says, "text", line.number))
         if role == "fresh-juice":
             found.append(Refusal("Fresh juice varies: a tested recipe has bottled juice.", "text", line.number))
         if amount is not None and kind_of(amount.unit) == "count" and role in ("vinegar", "juice", "citric", "water"):
