@@ -7,7 +7,11 @@ import pytest
 from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import check_text
 from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
+from tests.core.texts import without_steps
 
 BEANS = "Beans\n4 lb green beans\n8 heads dill\n8 cloves garlic\n1/2 cup pickling salt\n4 cups white vinegar (5%)\n4 cups water\n"
 
@@ -95,3 +99,46 @@ HARMLESS = {
 def test_no_wolf(text: str) -> None:
     verdict = check_text(text, Settings(read_altitude("1265m")), library())
     assert verdict.destination == "shelf", [(f.code, f.line, f.says) for f in verdict.findings]
+
+
+# What people write of an acid's strength, age or mixing without its sign; none of it may be passed over on a line of an acid or of water.
+STRAY = [
+    "4", "acidity 4", "no. 4", "grade 4", "40 grain", "four", "acidity four", "4 in the hundred", "4/100", "4 to 5", "strength 4", "1 to 1", "1:1",
+    "half", "three quarters", "a quarter", "50/50", "cut 1:1", "double", "2 parts to 1", "second pressing", "4 days old", "pH 4",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("stray", STRAY)
+def test_no_figure_left_over_beside_an_acid_or_water_goes_to_the_shelf(stray: str) -> None:
+    facts = library()
+    for at, formula in enumerate(facts.formulas.values()):
+        lines = without_steps(formula_text(formula)).split("\n")
+        recipe = read_recipe("\n".join(lines), facts.catalogue)
+        for line in recipe.lines:
+            if not (line.ingredient.role.acid or (line.ingredient.role.liquid and line.section != "soak")):
+                continue
+            index = next(place for place, text in enumerate(lines) if text.strip() == line.text.strip())
+            said = (" ({})", " [{}]", ", {}", " - {}")[(at + index) % 4].format(stray)
+            text = "\n".join([*lines[:index], lines[index] + said, *lines[index + 1 :]])
+            assert check_text(text, Settings(read_altitude("1265m")), facts).destination != "shelf", lines[index] + said
+
+
+@pytest.mark.parametrize(
+    ("line", "read"),
+    [
+        ("2 cups chopped onion (3 medium)", True),
+        ("1 cup chopped onion (12 large)", False),
+        ("4 cups bottled lemon juice (from 20 lemons)", False),
+        ("4 cups lemon juice (about 20 lemons)", True),
+        ("4 cups bottled lemon juice (20)", False),
+        ("2 lb bell peppers, doubled", False),
+        ("8 cups chopped tomatoes (about 16)", True),
+    ],
+)
+def test_a_count_in_brackets_fits_its_amount_or_is_asked_about(line: str, read: bool) -> None:
+    try:
+        read_ingredient(line, 1, "jar", library().catalogue)
+    except LineUnread:
+        assert not read
+    else:
+        assert read

@@ -56,6 +56,9 @@ class Amounts(NamedTuple):
     begins: int
     to: int
     about: bool = False
+    # How many that is, said in brackets (“2 cups chopped onion (3 medium)”), and the words that stand behind the figure.
+    counted: Amount | None = None
+    counts: tuple[int, ...] = ()
 
 
 def _low(found: tuple[Token, ...], at: int) -> str:
@@ -89,7 +92,8 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
     """The amounts of a line; their tokens are marked as spent. LineUnread where a figure is left over, AmountError where one cannot be meant."""
     if found and found[0].text in ("-", "–") and len(found) > 1 and found[1].kind == "number":
         raise AmountError("An amount cannot be below zero. If the dash is a list mark, leave it out.")
-    first = other = None
+    first = other = counted = None
+    counts: tuple[int, ...] = ()
     about = False
     begins = to = -1
     at, depth, head = 0, 0, True
@@ -135,6 +139,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
             if _low(found, at - 1) in _AGAIN:
                 spent[at - 1] = True
         elif depth > 0 and first is not None and kind_of(amount.unit) == "count" and kind_of(first.unit) != "count" and _counts(found, end):
+            counted, counts = amount, _words_behind(found, end)
             spent[at:end] = [True] * (end - at)
         elif _low(found, at - 1) in _INTO and amount.unit in ("each", "slice") and word.kind == "number":
             spent[at:end] = [True] * (end - at)  # “cut into 4”
@@ -145,7 +150,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
                 else f"What “{text_of(found, at, end)}” means here was not understood. Write one amount, then what it is of."
             )
         at, head = end, False
-    return Amounts(first, other, begins, to, about)
+    return Amounts(first, other, begins, to, about, counted, counts)
 
 
 _TIMES: Final = frozenset({"min", "mins", "minute", "minutes", "hour", "hours", "hr", "hrs", "second", "seconds", "day", "days"})
@@ -230,6 +235,12 @@ def _counts(found: tuple[Token, ...], at: int) -> bool:
             return found[end].text in ",;"
         end += 1
     return end - at <= 4
+
+
+def _words_behind(found: tuple[Token, ...], at: int) -> tuple[int, ...]:
+    """Where the words between a figure in brackets and their end stand."""
+    end = next((index for index in range(at, len(found)) if found[index].text in ")]"), len(found))
+    return tuple(index for index in range(at, end) if found[index].kind == "word")
 
 
 def numbers_left(found: tuple[Token, ...], spent: list[bool]) -> str | None:

@@ -220,7 +220,7 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
     figure = numbers_left(found, [spent[at] or at in named.name for at in range(len(found))])
     if figure is not None:
         raise LineUnread(f"What “{figure}” means beside {ingredient.name} was not understood. Write one amount, and sizes with their unit.")
-    liquid = (ingredient.role.acid or ingredient.role.liquid) and section != "soak" and not (soaks and ingredient.role.role == "water")
+    liquid = (ingredient.role.acid or ingredient.role.liquid) and not ((soaks or section == "soak") and ingredient.role.role == "water")
     own = own_words(ingredient).union(*(own_words(other) for other in named.others))
     _check_fresh(lows, named)
     if lows & _HANDLED_FRESH and ingredient.role.role == "spice" and not lows & {"dried", "ground"} and ingredient.id != "nutmeg":

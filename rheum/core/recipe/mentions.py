@@ -13,7 +13,7 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient
 from rheum.core.facts.weights import bulk, size_factor
-from rheum.core.measures.amount import Amount, AmountError, amount_at
+from rheum.core.measures.amount import Amount, AmountError
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.amount_words import held
@@ -63,7 +63,6 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         section, per_jar = "per-jar", per_jar or each
     pass_fillers(found, spent)
     strength = strengths(found, spent)
-    left = _figure_in_brackets(found, spent)
     try:
         amounts = amounts_of(found, spent, clean)
     except AmountError as error:
@@ -73,8 +72,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     if amounts.first is not None and amounts.first.unit == "each" and _low(found, amounts.begins + 1) in _NO_MEASURE:
         raise LineUnread("This is no amount that can be judged. Write it in cups, spoons or millilitres.")
     named = identify(found, spent, amounts, section, catalogue=catalogue)
-    if left is not None and named.ingredient.role.role == "vinegar":
-        raise LineUnread(f"What “{left}” means here was not understood. A strength is written with its sign: 5 %.")
+    _check_count(amounts, found, spent, named.ingredient)
     around = around_name(found, spent, named, section, catalogue=catalogue)
     if around.soaks and section == "jar" and named.ingredient.role.role in _OUT_OF_THE_JAR:
         section = "soak"
@@ -88,19 +86,35 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     return replace(line, also=_others(line, named, around, catalogue))
 
 
-def _figure_in_brackets(found: tuple[Token, ...], spent: list[bool]) -> str | None:
-    """A figure in brackets that is no strength and no volume: on a vinegar's line nothing is passed over (“acidity 4”)."""
-    depth = 0
-    for at, word in enumerate(found):
-        depth += (word.text in "([") - (word.text in ")]")
-        if depth > 0 and word.kind == "number" and not spent[at]:
-            try:
-                read = amount_at(found, at)
-            except AmountError:
-                return word.text
-            if read is None or kind_of(read.amount.unit) not in ("volume", "mass"):
-                return word.text
-    return None
+_FRUIT: Final = frozenset({"lemon", "lemons", "lime", "limes", "fruit", "fruits"})
+# A kitchen's count says little of a weight; one that says more than this much another amount contradicts it.
+_CONTRADICTS: Final = 2.5
+
+
+def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], ingredient: Ingredient) -> None:
+    """LineUnread for a count in brackets that is no such count: of an acid or water only its fruit is counted (“acidity 4” is no number of
+    anything), and of a food one that fits its amount."""
+    counted, first = amounts.counted, amounts.first
+    if counted is None or first is None:
+        return
+    words = [found[at].low for at in amounts.counts]
+    if ingredient.role.acid or ingredient.role.liquid:
+        if not (_FRUIT & set(words) and "juice" in ingredient.role.role):
+            raise LineUnread(
+                f"What “{' '.join((f'{counted.low:g}', *words))}” in brackets means beside {ingredient.name} was not understood. A strength is written with its sign: 5 %."
+            )
+        if ingredient.role.role == "juice":
+            raise LineUnread(
+                f"Bottled or squeezed? {ingredient.name.capitalize()} has no number of fruits. Take the number out, if it comes from a bottle."
+            )
+        for at in amounts.counts:
+            spent[at] = True
+        return
+    one, other = bulk(first, ingredient, False, "us"), bulk(counted, ingredient, False, "us")
+    if one and other and max(sum(one.grams), sum(other.grams)) > _CONTRADICTS * min(sum(one.grams), sum(other.grams)):
+        raise LineUnread(
+            f"The amount of {ingredient.name} and the count in brackets contradict each other. Weigh it, and write the weight alone."
+        )
 
 
 _COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white", "purple"})
