@@ -1,18 +1,21 @@
 """What a check costs through the API, against an empty request to the same server in the same run.
 
-Requests alternate, so that whatever else the machine does falls on both alike.
+Requests alternate, so that whatever else the machine does falls on both alike. Each text is judged with one line new, as while it is typed, and
+with every amount new, as when it is pasted.
 """
 
 from __future__ import annotations
 
 import http.client
 import json
+import re
 import statistics
 import tempfile
 import threading
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from itertools import product
 from pathlib import Path
 
 from waitress import create_server
@@ -49,6 +52,20 @@ def spread(times: list[float]) -> str:
     return f"min {ordered[0]:.2f}  median {statistics.median(ordered):.2f}  p95 {ordered[int(len(ordered) * 0.95)]:.2f}  max {ordered[-1]:.2f} ms"
 
 
+def one_line_new(text: str, round_: int) -> str:
+    """The text with one line that was not there before."""
+    return text.replace("\n\n", f"\n\n{1 + round_ / 1000:.3f} tsp cumin, ground\n", 1)
+
+
+def all_new(text: str, round_: int) -> str:
+    """The text with another amount on every line that begins with one."""
+    out = []
+    for line in text.split("\n"):
+        begins = re.match(r"(\d+ )?(\d+)(/\d+)? (?=[a-zA-Z])", line)
+        out.append(f"{float(begins[1] or begins[2]) + round_ / 5000:.4f} {line[begins.end() :]}" if begins else line)
+    return "\n".join(out)
+
+
 @contextmanager
 def connected(database_in: Callable[[Path], Path]) -> Iterator[http.client.HTTPConnection]:
     """A connection to a server of its own, on a database made in a folder that goes afterwards."""
@@ -71,17 +88,15 @@ def main() -> None:
             "a garden pickle of 25 lines, US cups": {"text": LONG, "measures": "us"},
             "the same with six faults, each with its remedy": {"text": FAULTY, "measures": "us"},
         }
-        for name, question in questions.items():
+        for (name, question), (how, new) in product(questions.items(), (("one line new", one_line_new), ("all new", all_new))):
             empty, check = [], []
             for round_ in range(ROUNDS + WARM_UP):
-                # As at the Bench: one line differs from the text before.
-                text = question["text"].replace("\n\n", f"\n\n{1 + round_ / 1000:.3f} tsp cumin, ground\n", 1)
-                body = json.dumps({**question, "text": text, "altitude_m": 1265})
+                body = json.dumps({**question, "text": new(question["text"], round_), "altitude_m": 1265})
                 one, other = timed(connection, "GET", "/api/alive", None), timed(connection, "POST", "/api/check", body)
                 if round_ >= WARM_UP:
                     empty.append(one)
                     check.append(other)
-            print(name)
+            print(f"{name}, {how}")
             print(f"    empty request  {spread(empty)}")
             print(f"    check          {spread(check)}")
             print(f"    a check is {statistics.median(check) / statistics.median(empty):.1f} empty requests")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import gc
 import math
 import tomllib
 from collections.abc import Mapping
@@ -341,10 +342,13 @@ def library() -> Library:
     work, raw = read_work(shipped("work.toml"), formulas), read_work(shipped("work-raw.toml"), formulas)
     if unworked := set(formulas) - set(work):
         raise BadReference(f"work.toml: {sorted(unworked)[0]} has no steps")
-    return Library(
+    facts = Library(
         catalogue=catalogue,
         formulas={key: replace(formula, work=work[key], work_raw=raw.get(key)) for key, formula in formulas.items()},
         jars=read_jars(shipped("jars.toml")),
         swaps=swaps.swaps,
         tinned=swaps.tinned,
     )
+    # Words and facts stay for good: the collector need not walk through them again and again.
+    gc.freeze()
+    return facts

@@ -61,6 +61,7 @@ def changed_somehow(formula: Formula, chances: list[float]) -> tuple[str, list[s
 
 
 @settings(max_examples=100, deadline=None)
+@example(FACTS.formulas["marinated-peppers"], [1.0, 1.125, 1.625, 1.0], 0.6875, 1)
 @given(formulas, st.lists(factors, min_size=1, max_size=5), st.floats(0.05, 0.98), st.integers(0, 6))
 def test_taking_listed_acid_away_never_improves_a_verdict(formula: Formula, chances: list[float], less: float, which: int) -> None:
     title, lines, rest = changed_somehow(formula, chances)

@@ -6,7 +6,7 @@ proportion nothing may stand against more acid than it was tested with. Written 
 
 from __future__ import annotations
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
@@ -70,6 +70,7 @@ changes = st.dictionaries(st.integers(0, 12), chance, min_size=1, max_size=3)
 
 
 @settings(max_examples=200, deadline=None)
+@example("dilled-green-beans", {1: 3.0}, 0.5)
 @given(st.sampled_from(sorted(FACTS.formulas)), changes, st.sampled_from([0.5, 1.0, 1.7]))
 def test_no_shelf_without_the_acid(formula_id: str, changed: dict[int, float], scale: float) -> None:
     chances = [scale * changed.get(position, 1.0) for position in range(16)]

@@ -14,7 +14,8 @@ CHART_ENDS_FT: Final = 10_000
 def band_index(height: Altitude, bands_ft: tuple[int, ...]) -> int:
     """Which figure of a table holds: bands are upper limits, so at exactly 1,000 ft the first one still does.
     Below the sea: the first."""
-    return sum(1 for limit in bands_ft if height.feet > limit)
+    feet = height.feet
+    return sum(1 for limit in bands_ft if feet > limit)
 
 
 def band_name(index: int, bands_ft: tuple[int, ...]) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 from rheum.core.facts.ingredients import Ingredient
@@ -130,13 +131,18 @@ class Formula:
     @property
     def jar_lines(self) -> tuple[FormulaLine, ...]:
         """The lines that reach the jar."""
-        return tuple(line for line in self.lines if not line.prep_only)
+        return _jar_lines(self)
 
     def minutes_for_pack(self, pack: Pack) -> Mapping[str, tuple[int, ...]] | None:
         """The table for a pack, or None where the formula was not tested so packed."""
         if pack == self.pack:
             return self.minutes
         return self.minutes_raw if pack == "raw" and self.minutes_raw else None
+
+
+@lru_cache(maxsize=4096)
+def _jar_lines(formula: Formula) -> tuple[FormulaLine, ...]:
+    return tuple(line for line in formula.lines if not line.prep_only)
 
 
 @dataclass(frozen=True, slots=True)

@@ -64,6 +64,7 @@ class Ingredient:
     base: tuple[float, float] | None = None
 
 
+@lru_cache(maxsize=16384)
 def stem(word: str) -> str:
     """A word without its plural ending."""
     if len(word) > 4 and word.endswith("ies"):

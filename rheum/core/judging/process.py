@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.bands import (
@@ -52,6 +53,7 @@ def base_minutes(formula: Formula, jar: Jar, pack: Pack) -> int | None:
     return table[covered.size][0] if table and covered.size else None
 
 
+@lru_cache(maxsize=1024)
 def altitude_addition(formula: Formula, size: str, pack: Pack, height: Altitude, *, chart: Chart) -> tuple[int, str] | None:
     """Minutes to add for the height, and the band they come from: the formula's table; without one the chart chosen.
     None above 10,000 ft."""

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
-from functools import lru_cache
-from typing import Any, Final
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
+from typing import Any, Final, NamedTuple
 
 from rheum.core.facts.formulas import Formula, Pack
 from rheum.core.facts.ingredients import Ingredient, words_of
@@ -88,7 +88,13 @@ def _own_shares(form: Profile, library: Library) -> _OwnShares:
     return _OwnShares(_shares(slots), _shares(groups), _shares(kinds))
 
 
-@dataclass(frozen=True, slots=True, eq=False)
+class _Shares(NamedTuple):
+    groups: dict[str, float]
+    kinds: dict[str, float]
+    produce: tuple[tuple[Ingredient, float], ...]
+
+
+@dataclass(frozen=True, eq=False)
 class _RecipeShares:
     """A recipe's own shares; they differ between formulas only where per-jar lines need a count of jars. `unweighed`: produce that it
     names without a weight."""
@@ -99,6 +105,25 @@ class _RecipeShares:
     spices: frozenset[str]
     juice_share: float
     unweighed: frozenset[Ingredient]
+
+    @cached_property
+    def plain(self) -> _Shares:
+        """Its shares as it is written, for formulas with juice of their own."""
+        return _Shares(_shares(self.amounts), _shares(self.kinds), self._of_produce)
+
+    @cached_property
+    def juice_as_vinegar(self) -> _Shares:
+        """Its shares with bottled juice counted as vinegar, for formulas without: a permitted swap is no other recipe."""
+        return self.plain._replace(groups=_shares(_juice_as_vinegar(self.amounts)))
+
+    @property
+    def _of_produce(self) -> tuple[tuple[Ingredient, float], ...]:
+        whole = self.amounts["produce"]
+        return tuple((ingredient, grams / whole) for ingredient, grams in self.produce) if whole > 0 else ()
+
+
+def _juice_as_vinegar(amounts: dict[str, float]) -> dict[str, float]:
+    return {**amounts, "vinegar": amounts["vinegar"] + amounts["juice"], "juice": 0.0}
 
 
 def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile, library: Library, unweighed: frozenset[Ingredient]) -> _RecipeShares:
@@ -132,36 +157,45 @@ def _recipe_shares(recipe_lines: tuple[Measured, ...], form: Profile, library: L
     )
 
 
-def _distance(recipe: _RecipeShares, form: Profile, library: Library, pack: Pack | None) -> float:
-    by_slot: dict[object, float] = {}
-    for ingredient, grams in recipe.produce:
+def _guessed(recipe: _RecipeShares, form: Profile, library: Library) -> _RecipeShares:
+    """Where nobody knows how much there is, as much as the formula has beside the rest; what it has no place for, a fair share."""
+    kinds, amounts, produce = dict(recipe.kinds), dict(recipe.amounts), [*recipe.produce]
+    rest = amounts["vinegar"] + amounts["juice"]
+    for ingredient in recipe.unweighed:
         seat = _seat(ingredient, form, library)
-        key = id(seat[0]) if seat else ingredient.id
-        by_slot[key] = by_slot.get(key, 0.0) + grams
+        grams = (seat[0].grams if seat else form.produce_g / _FAIR_SHARE) * (rest / form.acid_ml if rest else 1.0)
+        produce.append((ingredient, grams))
+        kinds[ingredient.id] = kinds.get(ingredient.id, 0.0) + grams
+        amounts["produce"] += grams
+    return replace(recipe, produce=tuple(produce), amounts=amounts, kinds=kinds, unweighed=frozenset())
+
+
+def _seated_apart(produce: tuple[tuple[Ingredient, float], ...], slots: dict[int, float], form: Profile, library: Library) -> float:
+    """How far produce is from a formula's slots, each counted in the slot that takes it."""
+    if not produce or not slots:
+        return 0.0 if not produce and not slots else 1.0
+    by_slot: dict[int, float] = {}
+    for ingredient, share in produce:
+        seat = _seat(ingredient, form, library)
+        if seat:
+            key = id(seat[0])
+            by_slot[key] = by_slot.get(key, 0.0) + share
+    return 1.0 - sum(min(share, slots.get(key, 0.0)) for key, share in by_slot.items())
+
+
+def _distance(recipe: _RecipeShares, form: Profile, library: Library, pack: Pack | None) -> float:
     own = _own_shares(form, library)
-    kinds, amounts = recipe.kinds, recipe.amounts
     if recipe.unweighed:
-        kinds, amounts = dict(kinds), dict(amounts)
-        for ingredient in recipe.unweighed:
-            # Where nobody knows how much there is, as much as the formula has beside the rest; what it has no place for, a fair share.
-            seat = _seat(ingredient, form, library)
-            rest = amounts["vinegar"] + amounts["juice"]
-            grams = (seat[0].grams if seat else form.produce_g / _FAIR_SHARE) * (rest / form.acid_ml if rest else 1.0)
-            key = id(seat[0]) if seat else ingredient.id
-            by_slot[key] = by_slot.get(key, 0.0) + grams
-            kinds[ingredient.id] = kinds.get(ingredient.id, 0.0) + grams
-            amounts["produce"] += grams
+        recipe = _guessed(recipe, form, library)
     acid = abs(recipe.juice_share - form.juice_ml / form.acid_ml)
-    if not form.juice_ml and amounts["juice"]:
-        # Bottled juice may stand in for vinegar, never the other way: a permitted swap is no other recipe.
-        amounts = {**amounts, "vinegar": amounts["vinegar"] + amounts["juice"], "juice": 0.0}
-        acid *= _PERMITTED
+    swapped = not form.juice_ml and recipe.amounts["juice"] > 0
+    shares = recipe.juice_as_vinegar if swapped else recipe.plain
     both = recipe.spices | form.spices
     return (
-        _WEIGHTS["produce"] * _apart(_shares(by_slot), own.slots)
-        + _WEIGHTS["groups"] * _apart(_shares(amounts), own.groups)
-        + _WEIGHTS["acid"] * acid
-        + _WEIGHTS["kinds"] * _apart(_shares(kinds), own.kinds)
+        _WEIGHTS["produce"] * _seated_apart(shares.produce, own.slots, form, library)
+        + _WEIGHTS["groups"] * _apart(shares.groups, own.groups)
+        + _WEIGHTS["acid"] * acid * (_PERMITTED if swapped else 1.0)
+        + _WEIGHTS["kinds"] * _apart(shares.kinds, own.kinds)
         + (_WEIGHTS["pack"] if pack is not None and form.formula.minutes_for_pack(pack) is None else 0.0)
         + (_WEIGHTS["spices"] * (1 - len(recipe.spices & form.spices) / len(both)) if both else 0.0)
     )

@@ -6,6 +6,7 @@ import math
 import re
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from typing import Final, Literal
 
 from rheum.core.measures.refused import Refused
@@ -36,7 +37,7 @@ class Altitude:
 
     @property
     def feet(self) -> Fraction:
-        return self.value if self.unit == "ft" else self.value / M_PER_FT
+        return _feet(self.value, self.unit)
 
     @property
     def metres(self) -> Fraction:
@@ -45,6 +46,11 @@ class Altitude:
     def __str__(self) -> str:
         figure = float(self.value)
         return f"{figure:,.0f} {self.unit}" if figure == int(figure) else f"{figure:,} {self.unit}"
+
+
+@lru_cache(maxsize=256)
+def _feet(value: Fraction, unit: str) -> Fraction:
+    return value if unit == "ft" else value / M_PER_FT
 
 
 def altitude(value: float | str, unit: Literal["m", "ft"]) -> Altitude:

@@ -63,16 +63,19 @@ class PhBand:
     high: float
 
 
+_ACETIC_KA: Final = math.pow(10.0, -ACETIC_PKA)
+_CITRIC_KAS: Final = tuple(math.pow(10.0, -pka) for pka in CITRIC_PKAS)
+
+
 def acetate_mol(total: float, ph: float) -> float:
     """Mol of acetate ion of `total` mol acetic acid at a pH."""
-    ka, h = math.pow(10.0, -ACETIC_PKA), math.pow(10.0, -ph)
-    return total * ka / (ka + h)
+    return total * _ACETIC_KA / (_ACETIC_KA + math.pow(10.0, -ph))
 
 
 def citrate_charge_mol(total: float, ph: float) -> float:
     """Mol of negative charge on `total` mol citric acid at a pH."""
     h = math.pow(10.0, -ph)
-    k1, k2, k3 = (math.pow(10.0, -pka) for pka in CITRIC_PKAS)
+    k1, k2, k3 = _CITRIC_KAS
     one, two, three = h * h * k1, h * k1 * k2, k1 * k2 * k3
     return total * (one + 2 * two + 3 * three) / (h**3 + one + two + three)
 
@@ -89,20 +92,20 @@ Buffers = tuple[Buffer, ...]
 Doses = tuple[AcidDose, ...]
 
 
-def _corners(buffers: Buffers, ph: float, pick: Callable[..., float]) -> float:
-    """Mol taken up with each line at the worst (or best) of its four corners: which end of the buffering is worse changes
-    sign where the produce is sourer than the jar."""
-    total = 0.0
-    for item in buffers:
-        (weak, strong), (sour, mild) = item.beta, item.ph
-        total += item.kg * pick(weak * (sour - ph), weak * (mild - ph), strong * (sour - ph), strong * (mild - ph))
-    return total / 1000
+def _least(buffers: Buffers, ph: float) -> float:
+    """Mol taken up where each line takes up least: from its sour end, and weakly, but strongly where the produce is sourer than the jar."""
+    return sum(item.kg * (item.ph[0] - ph) * item.beta[item.ph[0] < ph] for item in buffers) / 1000
+
+
+def _most(buffers: Buffers, ph: float) -> float:
+    """Mol taken up where each line takes up most."""
+    return sum(item.kg * (item.ph[1] - ph) * item.beta[item.ph[1] > ph] for item in buffers) / 1000
 
 
 def lowest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The lower bound of a jar's pH."""
     acetic, citric, base = (sum(d.acetic[1] for d in doses), sum(d.citric[1] for d in doses), sum(d.base[0] for d in doses))
-    return _root(lambda ph: _corners(buffers, ph, min), acetic, citric, water_kg, base=base)
+    return _root(lambda ph: _least(buffers, ph), acetic, citric, water_kg, base=base)
 
 
 def middle_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
@@ -114,7 +117,7 @@ def middle_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
 def highest_ph(buffers: Buffers, doses: Doses, water_kg: float) -> float:
     """The upper bound of a jar's pH."""
     acetic, citric, base = (sum(d.acetic[0] for d in doses), sum(d.citric[0] for d in doses), sum(d.base[1] for d in doses))
-    return _root(lambda ph: _corners(buffers, ph, max), acetic, citric, water_kg, base=base)
+    return _root(lambda ph: _most(buffers, ph), acetic, citric, water_kg, base=base)
 
 
 def estimate(buffers: Buffers, doses: Doses, water_kg: float) -> PhBand:

@@ -6,6 +6,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 from fractions import Fraction
+from functools import lru_cache
 from typing import Final, NamedTuple
 
 from rheum.core.measures.units import Family, kind_of, ml_per
@@ -148,6 +149,7 @@ def _in_cups(tsp: float, family: Family) -> Iterator[_Scooped]:
                 yield _Scooped(2, one, cups * cup + one, f"{words} plus {mixed(one)} tsp")
 
 
+@lru_cache(maxsize=1024)
 def _thirds(cups: float) -> str:
     for part, words in ((1 / 3, "1/3"), (2 / 3, "2/3")):
         if abs(cups % 1 - part) < 1e-6:
@@ -183,6 +185,7 @@ def poured(value: float, up: Up, family: Family = "us") -> str:
 _EIGHTHS: Final = (2, 3, 4, 8)
 
 
+@lru_cache(maxsize=4096)
 def mixed(value: float) -> str:
     """A number as a cook writes it: whole, or whole and a fraction of 2, 3, 4 or 8, else a short decimal."""
     for bottom in _EIGHTHS:

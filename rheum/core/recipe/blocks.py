@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue
@@ -109,13 +110,15 @@ class _Line(NamedTuple):
     after: str | None
 
 
-def _path(lines: list[_Line]) -> list[Kind]:
-    """The cheapest way through list, method and aside."""
+# An amount that is typed changes no look: most keystrokes leave the way as it was.
+@lru_cache(maxsize=256)
+def _path(lines: tuple[tuple[Look, str | None], ...]) -> tuple[Kind, ...]:
+    """The cheapest way through list, method and aside, by what each line looks like and stands behind."""
     best: dict[Kind, tuple[float, tuple[Kind, ...]]] = {}
     listed = False
-    for line in lines:
-        costs = _costs(line.look)
-        enter = _AFTER[line.after] if line.after else None
+    for look, after in lines:
+        costs = _costs(look)
+        enter = _AFTER[after] if after else None
         new: dict[Kind, tuple[float, tuple[Kind, ...]]] = {}
         for kind in _KINDS:
             if not best:
@@ -136,8 +139,8 @@ def _path(lines: list[_Line]) -> list[Kind]:
             cost, way = min(options, key=lambda item: item[0])
             new[kind] = (cost + costs[kind], (*way, kind))
         best = new
-        listed = listed or (line.look.amount and line.look.food)
-    return list(min(best.values(), key=lambda item: item[0])[1]) if best else []
+        listed = listed or (look.amount and look.food)
+    return min(best.values(), key=lambda item: item[0])[1] if best else ()
 
 
 def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] | None = None) -> tuple[Block, ...]:
@@ -188,6 +191,7 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
     return tuple(sorted([*out, *_roles(content, catalogue, said)], key=lambda block: (block.number, block.role != "heading")))
 
 
+@lru_cache(maxsize=4096)
 def _setting(line: str) -> bool:
     """“Jars: pint”, “Headspace: 1/2 in”, “Process: 10 min”: a line that sets one thing."""
     name, colon, rest = line.partition(":")
@@ -230,7 +234,7 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
             continue
         fixed.append(line if line.after else line._replace(after=pending))
         pending = None
-    kinds = _path(fixed)
+    kinds = _path(tuple((line.look, line.after) for line in fixed))
     out: list[Block] = []
     section: Heading | None = None
     places = sorted(marks)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Final, Literal, NamedTuple
 
 from rheum.core.facts.ingredients import Ingredient, own_words, words_of
@@ -119,7 +119,12 @@ class Listed:
 
 def words_said(line: RecipeLine) -> tuple[str, ...]:
     """The words of a line, without its figures."""
-    return tuple(word for word in words_of(line.text) if not word[0].isdigit())
+    return _words_of_line(line.text)
+
+
+@lru_cache(maxsize=8192)
+def _words_of_line(text: str) -> tuple[str, ...]:
+    return tuple(word for word in words_of(text) if not word[0].isdigit())
 
 
 _GENERIC: Final = frozenset(

@@ -7,6 +7,7 @@ one that tested methods do to such things (reference/prose.toml). Rheum vouches 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final
 
@@ -133,12 +134,21 @@ def touches(clause: Clause, things: set[str]) -> bool:
     return any(state in clause.states for state in ("any", "weak", "unsound", "brim", "oneself", "fizzy", "unsealed", "frozen"))
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class Spoken:
+    """A sentence that was heard, what it comes to, and its clauses, to be read only."""
+
+    sentence: str
+    heard: Heard
+    clauses: tuple[Clause, ...]
+
+
 @lru_cache(maxsize=4096)
-def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = False) -> tuple[Heard, tuple[Clause, ...]]:
-    """What one sentence comes to, the worst of its clauses, and the clauses themselves, to be read only. In an aside only what is denied, or
-    puts in what no line lists, counts. A sentence heard before against the same list is not heard again."""
+def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = False) -> Spoken:
+    """What one sentence comes to, the worst of its clauses. In an aside only what is denied, or puts in what no line lists, counts.
+    A sentence heard before against the same list is not heard again."""
     worst, clauses = _heard(sentence, catalogue, listed, aside=aside)
-    return worst, tuple(clauses)
+    return Spoken(sentence, worst, tuple(clauses))
 
 
 def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) -> tuple[Heard, list[Clause]]:

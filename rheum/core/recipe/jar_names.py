@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.measures.amount import AmountError, amount_at
@@ -41,7 +42,8 @@ def _sized(value: float, unit: str) -> str:
     return next((name for limit, name in _ML if value * ml <= limit), _LARGER)
 
 
-def jars_named(text: str) -> list[tuple[int, str]]:
+@lru_cache(maxsize=4096)
+def jars_named(text: str) -> tuple[tuple[int, str], ...]:
     """Jar sizes named in a text, each with where it stands: “half-pint jars”, “12 oz jars”, “500 ml jars”, “2-quart jars”, “pints”."""
     found = tokens(settled(text))
     out: list[tuple[int, str]] = []
@@ -73,7 +75,7 @@ def jars_named(text: str) -> list[tuple[int, str]]:
             if size and low_at(found, at + 1) != "of":
                 out.append((word.at, size))
         at += 1
-    return out
+    return tuple(out)
 
 
 # What a size may be of that is no jar, and what a vessel does with the jars that go into it.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from html import unescape
 from typing import Final, NamedTuple
 
@@ -72,6 +73,7 @@ class Around(NamedTuple):
     either: bool = False
 
 
+@lru_cache(maxsize=8192)
 def plain_line(text: str) -> str:
     """A line without what a page or a messenger puts around words: HTML entities, stars of bold type, table strokes, zero-width signs."""
     if "&" in text:
@@ -85,6 +87,7 @@ def plain_line(text: str) -> str:
     return text.replace("\xa0", " ").replace("\t", " ").strip()
 
 
+@lru_cache(maxsize=8192)
 def strip_bullet(text: str) -> str:
     """A line without its list mark."""
     text = text.strip()

@@ -14,7 +14,7 @@ from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.line_words import plain_line, strip_bullet
 
-_STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):]\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
+_STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):](?![0-9])\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
 
 
 class Look(NamedTuple):
@@ -113,6 +113,7 @@ def _imperative(words: Sequence[Token], catalogue: Catalogue) -> bool:
 _NO_FOOD_UNITS: Final = frozenset("minute minutes min mins hour hours second seconds day days week weeks degree degrees % percent".split())
 
 
+@lru_cache(maxsize=8192)
 def begins_with_amount(text: str) -> bool:
     found = tokens(settled(text[:200]))
     if not found:

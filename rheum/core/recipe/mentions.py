@@ -33,6 +33,8 @@ _OUT_OF_THE_JAR: Final = ("water", "salt", "alkali")
 _NO_MEASURE: Final = frozenset({"little", "few", "bit", "some", "splash", "drizzle", "glug"})
 
 
+# At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
+@lru_cache(maxsize=8192)
 def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, *, per_jar: str | None = None) -> RecipeLine:
     """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
     found = _read_or_reason(text, section, catalogue, per_jar)
@@ -41,7 +43,7 @@ def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, 
     return replace(found, number=at, also=tuple(replace(other, number=at) for other in found.also))
 
 
-# At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
+# A line that moved is read no second time, and one that was not understood is not tried again.
 @lru_cache(maxsize=8192)
 def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine | LineUnread:
     try:
@@ -83,7 +85,8 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     line = _line(
         text, section, per_jar, named, amounts=amounts, around=around, strength=strength, states=states, found=live, catalogue=catalogue
     )
-    return replace(line, also=_others(line, named, around, catalogue))
+    others = _others(line, named, around, catalogue)
+    return replace(line, also=others) if others else line
 
 
 _FRUIT: Final = frozenset({"lemon", "lemons", "lime", "limes", "fruit", "fruits"})

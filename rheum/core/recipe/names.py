@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from functools import lru_cache
 from typing import Final, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient, NameMatch, stem
@@ -45,9 +47,15 @@ def _words(found: tuple[Token, ...], spent: list[bool], begins: int, ends: int) 
     ]
 
 
-def matches(words: list[Word], catalogue: Catalogue) -> list[NameMatch]:
+def matches(words: Sequence[Word], catalogue: Catalogue) -> Sequence[NameMatch]:
     """Every food named in the words, longest names first. “Ground red peppers” are no ground red pepper: the plural of a spice's pepper
     is the vegetable."""
+    return _matches(tuple(words), catalogue)
+
+
+# A line whose amount alone has changed names what it named.
+@lru_cache(maxsize=8192)
+def _matches(words: tuple[Word, ...], catalogue: Catalogue) -> tuple[NameMatch, ...]:
     found: list[NameMatch] = []
     stems = tuple(word.stem for word in words)
     at = 0
@@ -68,10 +76,10 @@ def matches(words: list[Word], catalogue: Catalogue) -> list[NameMatch]:
             break
         else:
             at += 1
-    return found
+    return tuple(found)
 
 
-def _further(words: list[Word], stems: tuple[str, ...], at: int, length: int, *, catalogue: Catalogue) -> NameMatch | None:
+def _further(words: Sequence[Word], stems: tuple[str, ...], at: int, length: int, *, catalogue: Catalogue) -> NameMatch | None:
     """A name that begins inside this one and ends behind it: the “red pepper flakes” of “hot red pepper flakes”."""
     for start in range(at + 1, at + length):
         for longer in range(min(catalogue.longest, len(stems) - start), at + length - start, -1):
@@ -101,32 +109,27 @@ def _segments(found: tuple[Token, ...]) -> list[tuple[int, int, bool]]:
 
 def identify(found: tuple[Token, ...], spent: list[bool], amounts: Amounts, section: Section, *, catalogue: Catalogue) -> Named:
     """The food of a line. LineUnread where there is none, or two without a choice between them."""
-    segments = [part for part in _segments(found) if _words(found, spent, part[0], part[1])]
-    plain = [part for part in segments if not part[2]]
-    if (
-        amounts.first is not None
-        and amounts.first.unit == "clove"
-        and (not plain or all(w.low == "whole" for w in _words(found, spent, *plain[0][:2])))
-    ):
-        only = [word.low for word in _words(found, spent, 0, len(found))]
+    segments = [(*part, words) for part in _segments(found) if (words := _words(found, spent, part[0], part[1]))]
+    plain = [words for _, _, bracketed, words in segments if not bracketed]
+    every = [word for *_, words in segments for word in words]
+    only = [word.low for word in every]
+    if amounts.first is not None and amounts.first.unit == "clove" and (not plain or all(word.low == "whole" for word in plain[0])):
         if only and all(low in ("whole", "spice", "optional") for low in only):
-            return Named(catalogue["clove"], (), (), frozenset(word.at for word in _words(found, spent, 0, len(found))))
+            return Named(catalogue["clove"], (), (), frozenset(word.at for word in every))
         if not any(item.id in ("garlic", "clove") for item in _all_named(found, spent, catalogue)):
             raise LineUnread("Cloves of garlic, or the spice? Write “cloves garlic” or “whole cloves”.")
-    only = [word.low for word in _words(found, spent, 0, len(found))]
     if only and set(only) <= {"cloves", "whole", "ground"} and amounts.first is not None and kind_of(amounts.first.unit) == "volume":
-        return Named(catalogue["clove"], (), (), frozenset(word.at for word in _words(found, spent, 0, len(found))))
+        return Named(catalogue["clove"], (), (), frozenset(word.at for word in every))
     if not plain:
         raise LineUnread("There is an amount here but no ingredient. Write what it is of.")
-    for number, (begins, ends, _) in enumerate(plain):
-        words = _words(found, spent, begins, ends)
+    for number, words in enumerate(plain):
         named = _in_segment(found, words, amounts.first, section, catalogue=catalogue)
         if named is not None:
-            if number and any(not _passes(word, catalogue) for part in plain[:number] for word in _words(found, spent, part[0], part[1])):
+            if number and any(not _passes(word, catalogue) for part in plain[:number] for word in part):
                 continue
-            return _bottled(_with_brackets(named, found, spent, segments, catalogue=catalogue), found, catalogue)
-    words = _words(found, spent, plain[0][0], plain[0][1])
-    if amounts.first is None and len([w for part in plain for w in _words(found, spent, part[0], part[1])]) >= _SENTENCE_WORDS:
+            return _bottled(_with_brackets(named, found, segments, catalogue=catalogue), found, catalogue)
+    words = plain[0]
+    if amounts.first is None and sum(len(part) for part in plain) >= _SENTENCE_WORDS:
         raise LineUnread("This is no ingredient. If it is a step, put “Method:” on a line above it.")
     said = " ".join(found[word.at].text for word in words)
     unknown = _unknown_name(found, words, catalogue) if amounts.first is not None else None
@@ -277,13 +280,13 @@ def _bottled(named: Named, found: tuple[Token, ...], catalogue: Catalogue) -> Na
 
 
 def _with_brackets(
-    named: Named, found: tuple[Token, ...], spent: list[bool], segments: list[tuple[int, int, bool]], *, catalogue: Catalogue
+    named: Named, found: tuple[Token, ...], segments: list[tuple[int, int, bool, list[Word]]], *, catalogue: Catalogue
 ) -> Named:
     """The same food named again, its kinds in brackets (“hot peppers (cayenne, serrano)”), and what the line lets stand in its place."""
     others, extra = list(named.others), set(named.extra)
     taken = set(named.name) | extra
-    for begins, ends, inside in segments:
-        words = [word for word in _words(found, spent, begins, ends) if word.at not in taken]
+    for _, _, inside, every in segments:
+        words = [word for word in every if word.at not in taken]
         for match in matches(words, catalogue):
             item = match.ingredient
             at = {words[index].at for index in range(match.start, match.end)}

@@ -30,6 +30,8 @@ def amounts_said(
     kept = list(lines)
     for index, (number, sentence, clauses) in enumerate(heard):
         for clause in clauses:
+            if not clause.figures and all(food.figure is None for food in clause.foods):
+                continue
             if is_serving(clause, set(clause.things)) or clause.forbidden & {"put", "use", "fill"}:
                 continue
             for food in clause.foods:

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.formulas import Pack
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.figures import Figure, low_at
+from rheum.core.recipe.hearing import Spoken
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidMinutes, What
 
@@ -36,6 +38,18 @@ class Notes:
     cooked: list[Cooked] = field(default_factory=list)
     sentences: int = 0
 
+    def take(self, other: Notes) -> None:
+        """Adds what one sentence said."""
+        self.minutes += other.minutes
+        self.headspaces += other.headspaces
+        self.levels += other.levels
+        self.jars += other.jars
+        self.packs += other.packs
+        self.shape += other.shape
+        self.steam = self.steam if other.steam is None else other.steam
+        self.salted |= other.salted
+        self.soak_kept |= other.soak_kept
+
     def done(self) -> Method:
         """What was collected. How high the food is packed counts as headspace only where nothing else says how much there is."""
         return Method(
@@ -54,9 +68,18 @@ class Notes:
         )
 
 
-def note(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, in_process: bool) -> bool:
+def note(spoken: Spoken, line: int, notes: Notes, *, in_process: bool) -> bool:
     """Takes what a sentence says in figures and acts into the notes. `in_process`: the sentence before was about the canner; gives back
     whether this one is."""
+    found, about = _noted(spoken, line, in_process=in_process)
+    notes.take(found)
+    return about
+
+
+# At the Bench most sentences are as they were a keystroke ago.
+@lru_cache(maxsize=4096)
+def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]:
+    sentence, clauses, notes = spoken.sentence, spoken.clauses, Notes()
     about = _about_canner(clauses)
     jars = jars_named(sentence)
     told = in_process and all(
@@ -76,7 +99,7 @@ def note(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, i
         notes.jars.extend((line, size) for _, size in jars)
     if any("steam" in clause.lows and {"canner", "canning"} & set(clause.lows) for clause in clauses):
         notes.steam = line
-    return about or continues
+    return notes, about or continues
 
 
 def _about_canner(clauses: Sequence[Clause]) -> bool:
@@ -122,7 +145,7 @@ def _about_canner(clauses: Sequence[Clause]) -> bool:
 _A_DAY: Final = 12 * 60
 
 
-def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, jars: list[tuple[int, str]]) -> None:
+def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: Notes, *, jars: Sequence[tuple[int, str]]) -> None:
     """`Process pints 10 minutes and quarts 15 minutes`: each figure takes the jars named since the last figure, else those right behind it."""
     found = tokens(settled(sentence))
     figures: list[tuple[Figure, Clause]] = []

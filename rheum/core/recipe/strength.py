@@ -11,6 +11,7 @@ from rheum.core.recipe.unread import LineUnread
 _MOST_PERCENT: Final = 100.0
 _OF_ACID: Final = frozenset({"acetic", "acid", "acidity", "strength"})
 _AT_LEAST: Final = ("at", "least"), ("minimum",), ("min",), ("about",), ("or", "more"), ("or", "above"), ("of",), ("with",)
+_STRENGTHS: Final = frozenset({"%", "percent", "cent", "grain"})
 _UPTO: Final = frozenset({"-", "–", "—", "to", "or"})
 
 
@@ -32,7 +33,7 @@ def strengths(found: tuple[Token, ...], spent: list[bool]) -> float | None:
     blend = _blend(found, spent)
     if blend is not None:
         figures.append(blend)
-    at = 0
+    at = 0 if any(word.low in _STRENGTHS for word in found) else len(found)
     while at < len(found):
         try:
             first = number_at(found, at) if not spent[at] and _low(found, at) not in ("a", "an", "half") else None

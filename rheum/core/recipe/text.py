@@ -228,7 +228,8 @@ class _Reader:
                     Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
                 )
                 continue
-            found, clauses = hear(sentence, self.catalogue, listed, aside=block.role == "aside")
+            spoken = hear(sentence, self.catalogue, listed, aside=block.role == "aside")
+            found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1
             if found.outcome == "denied" and found.row is not None:
@@ -241,9 +242,9 @@ class _Reader:
                 continue
             heard.append((block, sentence, clauses))
             if block.role == "aside" and any("process" in clause.groups for clause in clauses):
-                note(sentence, clauses, block.number, self.notes, in_process=False)
+                note(spoken, block.number, self.notes, in_process=False)
             if block.role == "method":
-                self.in_process = note(sentence, clauses, block.number, self.notes, in_process=self.in_process)
+                self.in_process = note(spoken, block.number, self.notes, in_process=self.in_process)
                 self._cooked(block, sentence, clauses)
             if block.role == "method" and any(low in _YIELDS for low in clauses[0].lows[:1] if clauses):
                 self._yield(Block(block.number, "aside", sentence))
@@ -359,6 +360,7 @@ _EQUIPMENT: Final = frozenset(
 )
 
 
+@lru_cache(maxsize=8192)
 def _is_equipment(text: str) -> bool:
     """“7 pint jars with lids”: what it is put up in, and nothing that could be eaten."""
     lows = [word.low for word in tokens(settled(strip_bullet(text))) if word.kind == "word"]

@@ -186,15 +186,13 @@ def acid_kind(case: Case) -> Iterator[Finding]:
                     item.line.number,
                     Remedy("Use bottled lemon or lime juice, the same volume.", renamed(case, item.line, "bottled lemon juice")),
                 )
-        elif match.juice_ml * TOLERANCE < form.juice_ml * match.scale:
+        elif match.juice_ml * TOLERANCE < (wanted := form.juice_ml * _juice_scale(case)):
             # What is added counts as acid too, and so asks for its own share.
             share = form.juice_ml / form.acid_ml
-            short = (
-                (form.juice_ml * match.scale - match.juice_ml) / (1 - share) if share < 1 else form.juice_ml * match.scale - match.juice_ml
-            )
+            short = (wanted - match.juice_ml) / (1 - share) if share < 1 else wanted - match.juice_ml
             yield finding(
                 "acid-swap-down",
-                f"The formula has {ml(form.juice_ml * match.scale)} of bottled juice beside this much acid; here there is {ml(match.juice_ml)}.",
+                f"The formula has {ml(wanted)} of bottled juice beside this much; here there is {ml(match.juice_ml)}.",
                 _first(juices) or _first(vinegars),
                 use(_more_juice(case, juices, short)),
             )
@@ -221,6 +219,18 @@ def _more_juice(case: Case, juices: list[Measured], short: float) -> tuple[Chang
         next((line for line in case.match.formula.jar_lines if line.ingredient.klass == "citrus-bottled"), None) if case.match else None
     )
     return inserted(case, f"{short * 1.005:.0f} ml {wanted.ingredient.name if wanted else 'bottled lemon juice'}")
+
+
+def _juice_scale(case: Case) -> float:
+    """How many batches of the formula's juice a recipe needs: as many as its acid makes, but vinegar on top of what produce and water ask for
+    takes none of its juice away."""
+    match = case.match
+    if match is None:
+        return 1.0
+    form = match.profile
+    if any(match.ratio(slot) is None for slot in form.slots if not slot.optional):
+        return match.scale
+    return min(match.scale, max(_produce_scale(case), match.water_ml / form.water_ml if form.water_ml else 0.0))
 
 
 def _produce_scale(case: Case) -> float:

@@ -173,7 +173,9 @@ def _slot_up(case: Case, slot: Slot, ratio: float) -> Iterator[Finding]:
     pairs = [pair for pair in match.pairs if pair.slot is slot]
     biggest = max(pairs, key=_by_amount)
     code = slot.given[0].role.more_is
-    if slot.given[0].klass == "herb-fresh" and (ratio - 1) * slot.most <= _SPRIG_G * match.profile.jars_ml[0] / counted_ml("pint"):
+    # In grams, and beyond the formula's own amount: a published range and a sprig a jar are not added up.
+    more = (ratio * slot.room - 1) * slot.grams
+    if slot.given[0].klass == "herb-fresh" and more <= _SPRIG_G * match.profile.jars_ml[0] / counted_ml("pint"):
         yield finding("fresh-herb-changed", "A small sprig a jar more than the formula has.", biggest.item.line.number)
         return
     less = _less_produce(case, [(slot, ratio)])
