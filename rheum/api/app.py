@@ -60,7 +60,7 @@ def create_app(setup: Setup) -> APIFlask:
 
 
 def _errors(app: APIFlask) -> None:
-    app.register_error_handler(Refused, lambda e: problem_response(e.status, e.title, str(e), e.field))
+    app.register_error_handler(Refused, lambda e: problem_response(e.status, e.title, str(e), e.field, short=getattr(e, "short", ())))
     app.register_error_handler(HTTPException, of_http)
     app.register_error_handler(ValidationError, of_validation)
     app.register_error_handler(sqlite3.Error, of_database)

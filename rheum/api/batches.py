@@ -7,15 +7,16 @@ from apiflask import APIBlueprint
 from rheum.api.answers import BatchListOut, BatchOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, moment, now
-from rheum.api.facts import kitchen_facts
+from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn
 from rheum.api.shapes import BatchList, BatchView
 from rheum.core.batch import begin, state_at
+from rheum.core.batch.clouds import clouding
 from rheum.core.batch.events import Event
 from rheum.core.batch.standing import RunState
-from rheum.core.making import canned_by, make_plan, takes_of, with_jars
+from rheum.core.making import canned_by, make_plan, shortages, takes_of, with_jars
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
 from rheum.store import stock as stocks
@@ -46,7 +47,13 @@ def _view(batch: stored.StoredBatch) -> BatchView:
     taken = tuple(f"{one.amount:.0f} {one.says}" for one in stocks.taken(connection(), batch.snapshot.id) if one.what != "bottle")
     state = state_at(batch.snapshot, batch.events, at) if batch.unknown is None else _unknown(batch.unknown)
     return BatchView(
-        snapshot=batch.snapshot, state=state, findings=batch.verdict.findings, taken=taken, events=len(batch.events), now=at.at
+        snapshot=batch.snapshot,
+        state=state,
+        findings=batch.verdict.findings,
+        taken=taken,
+        clouds=clouding(batch.snapshot.text, kitchen_library().catalogue) if any("spoiled" in jar.can for jar in state.jars) else (),
+        events=len(batch.events),
+        now=at.at,
     )
 
 
@@ -61,7 +68,8 @@ def _found(batch_id: str) -> stored.StoredBatch:
 @blueprint.input(BeginIn, arg_name="asked")
 @blueprint.output(BatchOut)
 def begin_batch(asked: BeginIn) -> BatchView:
-    """Begin a batch from the text on the Bench. It is judged again here; what is begun never changes."""
+    """Begin a batch from the text on the Bench. It is judged again here; what is begun never changes. Where something is short that the
+    kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`."""
     kitchen = kitchens.read(connection())
     if kitchen is None:
         raise Problem(409, "No altitude", "Set the kitchen's altitude first: without it there are no minutes.")
@@ -70,6 +78,8 @@ def begin_batch(asked: BeginIn) -> BatchView:
     stock, wish = kitchen_stock(kitchen), wish_of(asked.wish)
     _, settings = canned_by(wish, settings, stock)
     plan = with_jars(make_plan(asked.text, wish, settings, facts, stock=stock), asked.jars, facts, stock)
+    if not asked.short_known and (short := shortages(plan, stock)) and stored.get(connection(), asked.id) is None:
+        raise Problem(409, "Something is short", "Something is short for this batch. Get it first, or begin all the same.", short=short)
     snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load)
     recorded = stored.add(connection(), snapshot, plan.verdict, takes_of(plan))
     return _view(_found(recorded.id))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Sequence
 from typing import Any
 
 from apiflask import HTTPError
@@ -35,18 +36,20 @@ _FIELD_HELP = {
 
 
 class Problem(Refused):
-    """A refusal of the API's own: status, title, sentence, and the field it is about."""
+    """A refusal of the API's own: status, title, sentence, the field it is about, and what is short where it asks first."""
 
-    def __init__(self, status: int, title: str, detail: str, field: str | None = None) -> None:
+    def __init__(self, status: int, title: str, detail: str, field: str | None = None, *, short: Sequence[str] = ()) -> None:
         super().__init__(detail, field)
-        self.status, self.title = status, title
+        self.status, self.title, self.short = status, title, tuple(short)
 
 
-def problem_response(status: int, title: str, detail: str, field: str | None = None) -> Response:
+def problem_response(status: int, title: str, detail: str, field: str | None = None, *, short: Sequence[str] = ()) -> Response:
     """The RFC 9457 answer."""
     body: dict[str, Any] = {"type": "about:blank", "title": title, "status": status, "detail": detail}
     if field:
         body["field"] = field
+    if short:
+        body["short"] = list(short)
     return Response(json.dumps(body), status=status, mimetype="application/problem+json")
 
 

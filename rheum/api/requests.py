@@ -12,19 +12,18 @@ from rheum.core.batch.events import Tap
 from rheum.core.facts.choices import Chart, Rim, Sterilise, WaterOver
 from rheum.core.facts.circumstances import CannerMethod
 from rheum.core.facts.formulas import FormulaKind, SourceKind
-from rheum.core.facts.jars import Mouth
-from rheum.core.measures.heat import Fuel
 from rheum.core.measures.units import Family
 from rheum.core.reckoner import Sum
 from rheum.core.revising.merging import Part
-from rheum.devices.scale import ScaleUnit
 
 
-class _Request(BaseModel):
+class StrictRequest(BaseModel):
+    """A request without extras, each field of its own type."""
+
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True)
 
 
-class Circumstances(_Request):
+class Circumstances(StrictRequest):
     """What is known or wished besides the recipe."""
 
     formula_id: str | None = None
@@ -60,13 +59,13 @@ class BecomingIn(CheckIn):
     formula_id: str
 
 
-class SearchQuery(_Request):
+class SearchQuery(StrictRequest):
     """Words to find recipes by."""
 
     q: str = Field(max_length=200)
 
 
-class CompareIn(_Request):
+class CompareIn(StrictRequest):
     """Two or three recipe texts, the kitchen they are judged in, and of which of them each part of a merged one is taken."""
 
     texts: list[str]
@@ -77,21 +76,21 @@ class CompareIn(_Request):
     method: CannerMethod | None = None
 
 
-class BasketIn(_Request):
+class BasketIn(StrictRequest):
     """What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`."""
 
     line: int
     amount: str = Field(min_length=1, max_length=60)
 
 
-class JarWishIn(_Request):
+class JarWishIn(StrictRequest):
     """A jar that may be used; no count: as many as it takes."""
 
     jar: str
     count: int | None = None
 
 
-class PanIn(_Request):
+class PanIn(StrictRequest):
     """A pan weighed down: grams at the start, now, and of the pan alone."""
 
     start_g: Grams
@@ -99,14 +98,14 @@ class PanIn(_Request):
     pan_g: Grams
 
 
-class StickIn(_Request):
+class StickIn(StrictRequest):
     """A marked stick: millimetres wet at the start and now."""
 
     start_mm: Millimetres
     now_mm: Millimetres
 
 
-class WishIn(_Request):
+class WishIn(StrictRequest):
     """What there is and what is wanted; everything may be left out."""
 
     baskets: list[BasketIn] = Field(default=[], max_length=40)
@@ -140,130 +139,41 @@ class SheetIn(PlanIn):
     paper: Literal["a4", "letter"] = "a4"
 
 
-class BottleIn(_Request):
-    """A bottle of vinegar. The screen makes the id."""
-
-    id: str = Field(min_length=8, max_length=64)
-    kind: str
-    name: str = Field(default="", max_length=60)
-    label: float
-    left_ml: Millilitres
-    lot: str = Field(default="", max_length=40)
-    opened: str | None = None
-    price: float | None = None
-    size_ml: Millilitres | None = None
-
-
-class TitrationIn(_Request):
-    """Readings of a titration of one bottle."""
-
-    readings: list[float] = Field(min_length=1, max_length=20)
-    normality: float
-    sample_ml: float
-
-
-class OwnJarIn(_Request):
-    """A jar of one's own: empty and full of water on the scale, and by ruler."""
-
-    id: str = Field(min_length=8, max_length=64)
-    title: str = Field(min_length=1, max_length=40)
-    empty_g: Grams
-    full_g: Grams
-    depth_mm: Millimetres
-    mouth_mm: Millimetres
-    body_mm: Millimetres
-
-
-class CountIn(_Request):
-    """How many there are."""
-
-    count: int = Field(ge=0, le=10_000)
-
-
-class LidsIn(CountIn):
-    """A lot of new lids."""
-
-    id: str = Field(min_length=8, max_length=64)
-    mouth: Mouth
-    lot: str = Field(min_length=1, max_length=40)
-
-
-class CannerIn(_Request):
-    """A canner: what it holds of each size, its inside, its burner."""
-
-    id: str = Field(min_length=8, max_length=64)
-    title: str = Field(min_length=1, max_length=40)
-    kind: CannerMethod
-    holds: dict[str, int]
-    depth_mm: Millimetres
-    width_mm: Millimetres
-    watts: float
-    fuel: Fuel
-    water_l: Litres | None = None
-
-
-class TrimIn(_Request):
-    """What a basket came to after trimming."""
-
-    id: str = Field(min_length=8, max_length=64)
-    name: str = Field(min_length=2, max_length=60)
-    bought_g: Grams
-    usable_g: Grams
-
-
-class PantryIn(_Request):
-    """What lies there, one thing to a line."""
-
-    text: str = Field(max_length=20_000)
-
-
-class PutIn(_Request):
-    """What is laid on the simulated scale, grams in all."""
-
-    grams: float
-
-
-class UnitIn(_Request):
-    """The unit that the scale shows."""
-
-    unit: ScaleUnit
-
-
-class PlacementIn(_Request):
+class PlacementIn(StrictRequest):
     """A name that Rheum does not know, and the kind that the person says it is."""
 
     name: str = Field(max_length=60)
     kind: str = Field(max_length=40)
 
 
-class SaidKindIn(_Request):
+class SaidKindIn(StrictRequest):
     """A word, and the food that it stands before and is only a kind of."""
 
     word: str = Field(max_length=40)
     food: str = Field(max_length=60)
 
 
-class SeenIn(_Request):
+class SeenIn(StrictRequest):
     """Which of the stricter answers were seen."""
 
     ids: list[int] = Field(max_length=200)
 
 
-class RecipeFileIn(_Request):
+class RecipeFileIn(StrictRequest):
     """A file that a person brings: its name and its content as text."""
 
     name: str = Field(max_length=200)
     content: str
 
 
-class RecipeWriteIn(_Request):
+class RecipeWriteIn(StrictRequest):
     """Recipe text to write in an open format."""
 
     text: str
     format: Literal["text", "json", "markdown", "csv"]
 
 
-class RecipeIn(_Request):
+class RecipeIn(StrictRequest):
     """A recipe to keep. The screen makes the id."""
 
     id: str = Field(min_length=8, max_length=64)
@@ -274,7 +184,7 @@ class RecipeIn(_Request):
     formula_id: str | None = None
 
 
-class ChoicesIn(_Request):
+class ChoicesIn(StrictRequest):
     """The kitchen's choices between schools that are both sound."""
 
     chart: Chart
@@ -285,7 +195,7 @@ class ChoicesIn(_Request):
     rim: Rim
 
 
-class EntryIn(_Request):
+class EntryIn(StrictRequest):
     """A formula entered from a tested source. `minutes` per size: one figure at sea level, or one more than `bands_ft`."""
 
     text: str
@@ -311,7 +221,7 @@ class EnteredIn(EntryIn):
     minutes_again: dict[str, list[int]]
 
 
-class TomlIn(_Request):
+class TomlIn(StrictRequest):
     """A file of formulas from another household."""
 
     toml: str
@@ -326,7 +236,7 @@ class ReckonIn(BaseModel):
     asked: Annotated[Sum, Field(discriminator="sum")]
 
 
-class FormulaQuery(_Request):
+class FormulaQuery(StrictRequest):
     """Which measures a formula is written in."""
 
     measures: Literal["us", "metric"] = "us"
@@ -334,8 +244,9 @@ class FormulaQuery(_Request):
 
 class BeginIn(Circumstances):
     """A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
-    comes to)."""
+    comes to). `short_known`: what is short was told, and it is begun all the same."""
 
+    short_known: bool = False
     id: str = Field(min_length=8, max_length=64)
     text: str
     jars: int | None = Field(default=None, ge=1, le=200)
@@ -395,7 +306,7 @@ _MEASURED: dict[str, TypeAdapter[float]] = {
 }  # fmt: skip
 
 
-class KitchenIn(_Request):
+class KitchenIn(StrictRequest):
     """Where the kitchen is and how it measures. Altitude as entered, with its unit."""
 
     name: str = Field(default="My kitchen", min_length=1, max_length=60)

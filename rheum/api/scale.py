@@ -6,7 +6,7 @@ from apiflask import APIBlueprint
 
 from rheum.api.answers import ReadingOut
 from rheum.api.context import setup
-from rheum.api.requests import PutIn, UnitIn
+from rheum.api.stock_requests import PutIn, UnitIn
 from rheum.devices.scale import Reading, ScaleError, SimulatedScale
 
 blueprint = APIBlueprint("scale", __name__, tag="Scale")

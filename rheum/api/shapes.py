@@ -269,12 +269,14 @@ class JarList:
 class BatchView:
     """A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
 
-    `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older."""
+    `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
+    may cloud a jar from the first day."""
 
     snapshot: Snapshot
     state: RunState
     findings: tuple[Finding, ...]
     taken: tuple[str, ...]
+    clouds: tuple[str, ...]
     events: int
     now: datetime
 

@@ -13,8 +13,8 @@ from rheum.api.answers import StockOut
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_library
 from rheum.api.problems import Problem
-from rheum.api.requests import BottleIn, CannerIn, CountIn, LidsIn, OwnJarIn, PantryIn, TitrationIn, TrimIn
 from rheum.api.shapes import StockView, StrengthView, TrimView, VinegarKind
+from rheum.api.stock_requests import BottleIn, CannerIn, CountIn, LidsIn, OwnJarIn, PantryIn, TitrationIn, TrimIn
 from rheum.core.facts.jars import CLASS_ML, measured_jar
 from rheum.core.making.on_hand import read_pantry
 from rheum.core.making.stock import Bottle, Canner, LidLot

@@ -149,10 +149,12 @@ def read_prose(text: str) -> Prose:
         vouched = {act: frozenset(things.split()) for act, things in data["vouched"].items()}
         if wrong := set(vouched) - groups["act"]:
             raise BadReference(f"prose.toml, vouched: “{sorted(wrong)[0]}” is no act")
-        denied = tuple(_denied(number, row, groups) for number, row in enumerate(data["denied"], start=1))
+        denied, told = (
+            tuple(_denied(number, row, groups) for number, row in enumerate(data[table], start=1)) for table in ("denied", "told")
+        )
     except (KeyError, AttributeError, ValueError) as error:
         raise error if isinstance(error, BadReference) else BadReference(f"prose.toml: {error}") from None
-    return Prose(words, max(len(key) for key in words), vouched, denied)
+    return Prose(words, max(len(key) for key in words), vouched, denied, told)
 
 
 def read_frames(text: str) -> Frames:

@@ -3,6 +3,8 @@ it must not be stricter than they are."""
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from rheum.core.facts.circumstances import Settings
@@ -27,8 +29,6 @@ def written(formula_id: str, *swaps: tuple[str, str], more: str = "", method: st
 
 
 def judged(text: str, formula_id: str | None = None) -> Verdict:
-    from dataclasses import replace
-
     return judge(text, replace(HERE, formula_id=formula_id), FACTS).verdict
 
 
@@ -124,3 +124,44 @@ def test_eggs_and_cream_keep_three_days() -> None:
         keeps = judged(text).fridge
         assert keeps is not None
         assert keeps.days == 3
+
+
+LIDS = [
+    ("Reuse the flat lids.", {"lid-unfit"}),
+    ("Use lids from last year.", {"lid-unfit"}),
+    ("Close the jars with one-piece lids.", {"lid-unfit"}),
+    ("Close the clip-top jars.", {"lid-unfit"}),
+    ("Use mayonnaise jars with new two-piece lids.", {"jar-thin"}),
+    ("Do not reuse flat lids.", set()),
+    ("Put on new flat lids and screw bands.", set()),
+]
+
+
+@pytest.mark.parametrize(("sentence", "told"), LIDS, ids=[row[0] for row in LIDS])
+def test_lids_that_are_not_new_are_a_caution(sentence: str, told: set[str]) -> None:
+    """Used lids and one-piece lids are advised against, jars of thinner glass allowed for acid food with two-piece lids (Guide 1)."""
+    verdict = judged(written("dilled-green-beans", method=f"Fill the jars. {sentence} Process 10 minutes."))
+    assert verdict.destination == "shelf"
+    assert codes(verdict, "caution") & {"lid-unfit", "jar-thin"} == told
+
+
+def test_a_caution_about_lids_hides_nothing_worse_in_its_sentence() -> None:
+    worse = judged(written("dilled-green-beans", method="Reuse the flat lids and turn the jars upside down to seal them."))
+    assert "lid-unfit" in codes(worse, "caution")
+    assert worse.destination != "shelf"
+
+
+def test_ten_minutes_in_clean_jars_stand_for_five_in_sterilised_ones() -> None:
+    """Guide 1: jars are sterilised where they are processed under ten minutes, by the minutes that are run."""
+    low = replace(HERE, altitude=Altitude(300, "ft"))
+    text = written("dilled-green-beans", method="Fill the jars. Process pints 10 minutes.")
+    asked = judge(text, low, FACTS).verdict
+    assert asked.process is not None
+    assert (asked.process.run_minutes, asked.process.sterilise_minutes) == (5, 10)
+    press = next(found.remedy for found in asked.findings if found.code == "time-long")
+    assert press is not None
+    assert [(change.setting, change.value) for change in press.changes] == [("minutes", 10)]
+    run = judge(text, replace(low, minutes=10), FACTS).verdict
+    assert run.process is not None
+    assert (run.process.minutes, run.process.run_minutes, run.process.sterilise_minutes) == (5, 10, None)
+    assert run.destination == "shelf"

@@ -243,3 +243,17 @@ def test_what_can_be_made_today(kitchen: FlaskClient) -> None:
     assert found["Quart beans"]["destination"] == "fridge", "kept with a jar that was never tested"
     assert next(one["says"] for one in found["Dilled okra"]["missing"]).endswith("okra")
     assert len(found) == 43
+
+
+def test_what_is_short_is_told_and_asked_before_a_batch_is_begun(kitchen: FlaskClient) -> None:
+    kitchen.put("/api/stock/jars/pint", json={"count": 2})
+    asked = {"id": "short-batch-1", "text": BEANS, "jars": 8}
+    told = kitchen.post("/api/batches", json=asked)
+    assert told.status_code == 409
+    assert told.json is not None
+    assert told.json["short"] == ["8 pint jars are wanted, and 2 are in the cupboard."]
+    assert kitchen.get("/api/batches").json["batches"] == []  # type: ignore[index]
+    begun = kitchen.post("/api/batches", json={**asked, "short_known": True})
+    assert begun.status_code == 200
+    # The same press again is the same batch, and is not asked about a second time.
+    assert kitchen.post("/api/batches", json=asked).json["snapshot"]["id"] == "short-batch-1"  # type: ignore[index]

@@ -56,6 +56,8 @@ export class Refusal extends Error {
     message: string,
     readonly status: number,
     readonly field?: string,
+    /** What is short, where the server asks before it begins. */
+    readonly short: readonly string[] = [],
   ) {
     super(message);
   }
@@ -107,11 +109,16 @@ interface Answered<T> {
 async function got<T>(answer: Promise<Answered<T>>): Promise<T> {
   const { data, error, response } = await answer;
   if (data !== undefined) return data;
-  const problem = (typeof error === "object" && error ? error : {}) as { detail?: string; field?: string };
+  const problem = (typeof error === "object" && error ? error : {}) as {
+    detail?: string;
+    field?: string;
+    short?: string[];
+  };
   throw new Refusal(
     problem.detail ?? `The server answered ${response.status}. Try again.`,
     response.status,
     problem.field,
+    problem.short,
   );
 }
 

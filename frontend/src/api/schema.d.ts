@@ -69,7 +69,10 @@ export interface paths {
             };
         };
         put?: never;
-        /** Begin a batch from the text on the Bench. It is judged again here; what is begun never changes. */
+        /**
+         * Begin a batch from the text on the Bench. It is judged again here; what is begun never changes. Where something is short that the
+         * @description kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`.
+         */
         post: {
             parameters: {
                 query?: never;
@@ -2630,9 +2633,12 @@ export interface components {
          * BatchView
          * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
          *
-         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older.
+         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
+         *     may cloud a jar from the first day.
          */
         "BatchListOut.BatchView": {
+            /** Clouds */
+            clouds: string[];
             /** Events */
             events: number;
             /** Findings */
@@ -3140,9 +3146,12 @@ export interface components {
          * BatchView
          * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
          *
-         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older.
+         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
+         *     may cloud a jar from the first day.
          */
         "BatchOut.BatchView": {
+            /** Clouds */
+            clouds: string[];
             /** Events */
             events: number;
             /** Findings */
@@ -3755,7 +3764,7 @@ export interface components {
         /**
          * BeginIn
          * @description A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
-         *     comes to).
+         *     comes to). `short_known`: what is short was told, and it is begun all the same.
          */
         BeginIn: {
             /**
@@ -3805,6 +3814,11 @@ export interface components {
              * @default null
              */
             pack?: ("raw" | "hot") | null;
+            /**
+             * Short Known
+             * @default false
+             */
+            short_known?: boolean;
             /** Text */
             text: string;
             /**
@@ -5893,8 +5907,8 @@ export interface components {
         };
         /**
          * Process
-         * @description What the canner has to do. `minutes` is all told; `sterilise_minutes` None where clean hot jars are enough;
-         *     `water_over_lids_mm` 0 in a steam canner.
+         * @description What the canner has to do. `minutes` is all told, `run_minutes` more where the person asked for more; `sterilise_minutes` None where
+         *     clean hot jars are enough, by the minutes that are run; `water_over_lids_mm` 0 in a steam canner.
          */
         "PlanOut.Process": {
             /** Altitude Minutes */
@@ -5912,6 +5926,11 @@ export interface components {
             method: "bath" | "steam";
             /** Minutes */
             minutes: number;
+            /**
+             * Run Minutes
+             * @default 0
+             */
+            run_minutes: number;
             /** Sterilise Minutes */
             sterilise_minutes: number | null;
             /** Water Over Lids Mm */
@@ -7572,8 +7591,8 @@ export interface components {
         };
         /**
          * Process
-         * @description What the canner has to do. `minutes` is all told; `sterilise_minutes` None where clean hot jars are enough;
-         *     `water_over_lids_mm` 0 in a steam canner.
+         * @description What the canner has to do. `minutes` is all told, `run_minutes` more where the person asked for more; `sterilise_minutes` None where
+         *     clean hot jars are enough, by the minutes that are run; `water_over_lids_mm` 0 in a steam canner.
          */
         "VerdictOut.Process": {
             /** Altitude Minutes */
@@ -7591,6 +7610,11 @@ export interface components {
             method: "bath" | "steam";
             /** Minutes */
             minutes: number;
+            /**
+             * Run Minutes
+             * @default 0
+             */
+            run_minutes: number;
             /** Sterilise Minutes */
             sterilise_minutes: number | null;
             /** Water Over Lids Mm */

@@ -5,12 +5,15 @@ import { useNavigate } from "react-router";
 import { api, type BeginIn, newId } from "./client";
 import { useChanged } from "./queries";
 
+type Asked = Omit<BeginIn, "id" | "short_known"> & { short_known?: boolean };
+export type Beginning = ReturnType<typeof useBegin>;
+
 export function useBegin() {
   const navigate = useNavigate();
   const changed = useChanged();
   const id = useRef(newId());
   return useMutation({
-    mutationFn: (asked: Omit<BeginIn, "id">) => api.begin({ ...asked, id: id.current }),
+    mutationFn: (asked: Asked) => api.begin({ short_known: false, ...asked, id: id.current }),
     onSuccess: async (batch) => {
       await changed();
       navigate(`/stove/${batch.snapshot.id}`);

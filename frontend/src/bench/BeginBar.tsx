@@ -5,7 +5,7 @@ import { useKitchen } from "../api/queries";
 import { useBegin } from "../api/useBegin";
 import { circumstancesOf, questionOf } from "../draft/draft";
 import { useDraft } from "../draft/useDraft";
-import { Sentence } from "../parts/Sentence";
+import { BeginAsked } from "../parts/BeginAsked";
 import { Tap } from "../parts/Tap";
 import { isStale, useStale, useVerdict } from "./verdict";
 
@@ -69,7 +69,7 @@ export function BeginBar() {
           This cannot be begun: see the stop above.
         </Text>
       )}
-      {begin.error && <Sentence mt="3">{begin.error.message}</Sentence>}
+      <BeginAsked begin={begin} mt="3" />
     </Box>
   );
 }

@@ -58,12 +58,12 @@ export function ProcessStrip() {
       role="group"
     >
       <Cell label="In the canner" grow>
-        <Text {...big} fontSize="2xl" data-minutes={process?.minutes ?? ""}>
-          {process ? `${process.minutes} min` : "no minutes"}
+        <Text {...big} fontSize="2xl" data-minutes={process?.run_minutes ?? ""}>
+          {process ? `${process.run_minutes} min` : "no minutes"}
         </Text>
         <Text fontSize="xs" color="ink.soft">
           {process
-            ? `${process.base_minutes} and ${process.altitude_minutes} for ${process.band}${process.sterilise_minutes ? `; sterilise jars first, ${process.sterilise_minutes} min` : ""}`
+            ? `${process.base_minutes} and ${process.altitude_minutes} for ${process.band}${process.run_minutes > process.minutes ? `; ${process.run_minutes - process.minutes} more as you asked` : ""}${process.sterilise_minutes ? `; sterilise jars first, ${process.sterilise_minutes} min` : ""}`
             : destination === "discard"
               ? "not to be jarred"
               : "refrigerator: no processing"}

@@ -8,6 +8,7 @@ import { useJars, useKitchen, useRevision, useStock } from "../api/queries";
 import { useBegin } from "../api/useBegin";
 import { circumstancesOf, questionOf } from "../draft/draft";
 import { layOnBench, useDraft } from "../draft/useDraft";
+import { BeginAsked } from "../parts/BeginAsked";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -92,7 +93,7 @@ export function Measure() {
       </Flex>
       {draft.text.trim() === "" && <Sentence mb="3">The Bench is empty. Lay a recipe on it first.</Sentence>}
       {refused && <Sentence mb="3">{refused}</Sentence>}
-      {begin.error && <Sentence mb="3">{begin.error.message}</Sentence>}
+      <BeginAsked begin={begin} mb="3" />
       <Grid
         templateColumns={{ base: "minmax(0, 1fr)", lg: "320px minmax(0, 1fr) minmax(0, 1.05fr)" }}
         gap={{ base: 4, lg: 6 }}

@@ -1,5 +1,6 @@
 /** For each jar, whether it sealed; and for one that did not, what to do now and what later. */
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import type { Batch, JarStanding, Tap as Told } from "../api/client";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
@@ -40,6 +41,53 @@ function Lid({ state }: { state: JarStanding["state"] }) {
 interface Props {
   batch: Batch;
   tell: (event: Told) => void;
+}
+
+/** Cloudiness asks one thing more: whether it was there from the first day, with something in the jar that clouds a brine. */
+function Cloudy({ jar, reasons, tell }: { jar: number; reasons: readonly string[]; tell: (event: Told) => void }) {
+  const [asked, setAsked] = useState<"no" | "asked" | "first-day">("no");
+  if (asked === "no") {
+    return (
+      <Tap size="sm" aria-label={`Only cloudy: jar ${jar}`} onClick={() => setAsked("asked")}>
+        Only cloudy
+      </Tap>
+    );
+  }
+  if (asked === "first-day") {
+    return (
+      <Text role="status" flexBasis="100%">
+        Then it is likely {listed(reasons)}, and fit to eat while the lid is down and the pieces are firm. Look again in
+        a week: a jar that clouds further, or shows a bubble, is thrown out unopened.
+      </Text>
+    );
+  }
+  return (
+    <Box flexBasis="100%">
+      <Text>
+        Was it just as cloudy when it had cooled, and do {listed(reasons)} explain it? The other jars of the batch would
+        look the same.
+      </Text>
+      <Flex gap="2" mt="1" wrap="wrap">
+        <Tap size="sm" aria-label={`Cloudy since it cooled: jar ${jar}`} onClick={() => setAsked("first-day")}>
+          Yes, since it cooled
+        </Tap>
+        <Tap
+          size="sm"
+          variant="warn"
+          aria-label={`It turned cloudy, or not known: jar ${jar}`}
+          onClick={() => tell({ kind: "spoiled", jar })}
+        >
+          It turned, or I do not know
+        </Tap>
+      </Flex>
+    </Box>
+  );
+}
+
+function listed(reasons: readonly string[]): string {
+  return reasons.length > 1
+    ? `${reasons.slice(0, -1).join(", ")} or ${reasons[reasons.length - 1]}`
+    : (reasons[0] ?? "");
 }
 
 export function SealCheck({ batch, tell }: Props) {
@@ -105,18 +153,20 @@ export function SealCheck({ batch, tell }: Props) {
             {jar.can.includes("spoiled") && (
               <Fold title="Something is wrong with it" fontSize="sm" color="ink.soft" mt="1">
                 <Text mt="1">
-                  Bulging or leaking, a lid that lets go, spurting, bubbles, mould, an off smell, cloudiness that was
-                  not there: any one of them is enough.
+                  Bulging or leaking, a lid that lets go, spurting, bubbles, mould, slime, an off smell, cloudiness that
+                  was not there: any one of them is enough.
                 </Text>
-                <Tap
-                  size="sm"
-                  variant="warn"
-                  mt="1"
-                  aria-label={`It shows one of them: jar ${jar.number}`}
-                  onClick={() => tell({ kind: "spoiled", jar: jar.number })}
-                >
-                  It shows one of them
-                </Tap>
+                <Flex gap="2" mt="1" wrap="wrap">
+                  <Tap
+                    size="sm"
+                    variant="warn"
+                    aria-label={`It shows one of them: jar ${jar.number}`}
+                    onClick={() => tell({ kind: "spoiled", jar: jar.number })}
+                  >
+                    It shows one of them
+                  </Tap>
+                  <Cloudy jar={jar.number} reasons={batch.clouds} tell={tell} />
+                </Flex>
               </Fold>
             )}
             {jar.advice && (

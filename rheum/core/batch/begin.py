@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from datetime import datetime
 
 from rheum.core.batch.begun import SizePlanned, Snapshot
@@ -47,7 +46,7 @@ def begin(
     shelf = verdict.process if verdict.destination == "shelf" else None
     pack = verdict.pack or "hot"
     sizes = _sizes(plan, jars_per_load, library)
-    least = [shelf.minutes, math.ceil(settings.minutes or 0)] if shelf else []
+    least = [shelf.run_minutes] if shelf else []
     return Snapshot(
         id=batch_id,
         number="",

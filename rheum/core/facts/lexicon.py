@@ -133,13 +133,15 @@ class Frames:
 
 @dataclass(frozen=True, eq=False)
 class Prose:
-    """How a method is heard: its words by themselves and in phrases, what an act may be done to, and what no method may say."""
+    """How a method is heard: its words by themselves and in phrases, what an act may be done to, what no method may say (`denied`), and what
+    is only cautioned against (`told`)."""
 
     # A word stands in one group of a kind; its place in the sentence decides the kind (“slice the onions”, “in slices”).
     words: Mapping[tuple[str, ...], tuple[ProseWord, ...]] = field(default_factory=dict)
     longest: int = 1
     vouched: Mapping[str, frozenset[str]] = field(default_factory=dict)
     denied: tuple[Denied, ...] = ()
+    told: tuple[Denied, ...] = ()
 
 
 @dataclass(frozen=True, eq=False)

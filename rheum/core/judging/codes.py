@@ -110,6 +110,10 @@ CODES: Final[dict[str, Code]] = {
     "method-not-vouched": Code(
         "caution", "reading", "Tested methods do not say this, or Rheum does not understand it whole. Its own steps count.", PICK
     ),
+    "lid-unfit": Code("caution", "method", "A flat lid seals once, and what was tested was tested with new ones.", GUIDE_1),
+    "jar-thin": Code(
+        "caution", "method", "Thinner glass with a narrow rim breaks more often in the canner and seals less surely.", GUIDE_1
+    ),
     "vessel-unfit": Code(
         "limit", "method", "Acid dissolves copper, brass, iron, zinc and bare aluminium, and takes up what it dissolves.", GUIDE_6
     ),

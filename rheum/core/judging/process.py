@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
@@ -32,8 +33,8 @@ CANNER_WATER_C: Final[Mapping[Pack, float]] = {"raw": 60.0, "hot": 82.0}
 
 @dataclass(frozen=True, slots=True)
 class Process:
-    """What the canner has to do. `minutes` is all told; `sterilise_minutes` None where clean hot jars are enough;
-    `water_over_lids_mm` 0 in a steam canner."""
+    """What the canner has to do. `minutes` is all told, `run_minutes` more where the person asked for more; `sterilise_minutes` None where
+    clean hot jars are enough, by the minutes that are run; `water_over_lids_mm` 0 in a steam canner."""
 
     minutes: int
     base_minutes: int
@@ -44,6 +45,12 @@ class Process:
     headspace_mm: float
     method: CannerMethod
     water_temperature_c: float
+    # 0 in what an earlier Rheum has kept: then as many as `minutes`.
+    run_minutes: int = 0
+
+    def __post_init__(self) -> None:
+        if self.run_minutes < self.minutes:
+            object.__setattr__(self, "run_minutes", self.minutes)
 
 
 def base_minutes(formula: Formula, jar: Jar, pack: Pack) -> int | None:
@@ -81,10 +88,12 @@ def process_for(
     method: CannerMethod,
     headspace_mm: float,
     choices: Choices = Choices(),  # noqa: B008 (frozen)
+    asked: float | None = None,
 ) -> Process | None:
     """The processing of a jar by the formula's own table (USDA Complete Guide, Guides 1 and 6, from memory), or by the kitchen's
     chosen chart where the formula has none.
-    None above 10,000 ft and for a jar or pack that the formula does not cover: an untested jar gets no minutes."""
+    None above 10,000 ft and for a jar or pack that the formula does not cover: an untested jar gets no minutes. `asked`: minutes that the
+    person asks for, which count where they are more."""
     table = formula.minutes_for_pack(pack)
     if table is None or height.feet > CHART_ENDS_FT:
         return None
@@ -96,9 +105,10 @@ def process_for(
         return None
     base = table[covered.size][0]
     minutes = base + addition[0]
-    deep = minutes > LONG_PROCESS_MINUTES or choices.water == "two-inches"
+    run = max(minutes, math.ceil(asked or 0))
+    deep = run > LONG_PROCESS_MINUTES or choices.water == "two-inches"
     water = WATER_OVER_LIDS_LONG_MM if deep else WATER_OVER_LIDS_MM
-    sterile = minutes < STERILISE_UNDER_MINUTES or choices.sterilise == "always"
+    sterile = run < STERILISE_UNDER_MINUTES or choices.sterilise == "always"
     return Process(
         minutes=minutes,
         base_minutes=base,
@@ -109,4 +119,5 @@ def process_for(
         headspace_mm=headspace_mm,
         method=method,
         water_temperature_c=CANNER_WATER_C[pack],
+        run_minutes=run,
     )

@@ -76,6 +76,7 @@ def process_of(case: Case, findings: tuple[Finding, ...]) -> Process | None:
         method=case.settings.method or "bath",
         headspace_mm=formula.headspace_mm,
         choices=case.settings.choices,
+        asked=case.settings.minutes,
     )
 
 

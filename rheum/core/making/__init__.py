@@ -5,6 +5,7 @@ of jars; `takes_of` says what beginning it takes from what is on hand.
 """
 
 from rheum.core.making.plan import Plan, canned_by, make_plan, with_jars
+from rheum.core.making.shortages import shortages
 from rheum.core.making.takes import takes_of
 
-__all__ = ["Plan", "canned_by", "make_plan", "takes_of", "with_jars"]
+__all__ = ["Plan", "canned_by", "make_plan", "shortages", "takes_of", "with_jars"]

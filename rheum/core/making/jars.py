@@ -86,7 +86,7 @@ class Processes:
     def minutes(self, jar_id: str) -> int | None:
         """Its minutes, or more where the person set more."""
         process = self.of(jar_id)
-        return max(process.minutes, math.ceil(self._settings.minutes or 0)) if process else None
+        return process.run_minutes if process else None
 
     def why_not(self, jar_id: str) -> str:
         """What keeps a jar off the shelf."""

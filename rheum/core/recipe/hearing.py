@@ -12,6 +12,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.facts.lexicon import Denied
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
@@ -136,11 +137,12 @@ def touches(clause: Clause, things: set[str]) -> bool:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Spoken:
-    """A sentence that was heard, what it comes to, and its clauses, to be read only."""
+    """A sentence that was heard, what it comes to, its clauses, to be read only, and what it is cautioned for besides."""
 
     sentence: str
     heard: Heard
     clauses: tuple[Clause, ...]
+    told: tuple[Denied, ...] = ()
 
 
 @lru_cache(maxsize=4096)
@@ -148,7 +150,11 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
     """What one sentence comes to, the worst of its clauses. In an aside only what is denied, or puts in what no line lists, counts.
     A sentence heard before against the same list is not heard again."""
     worst, clauses = _heard(sentence, catalogue, listed, aside=aside)
-    return Spoken(sentence, worst, tuple(clauses))
+    rows = catalogue.lexicon.prose.told
+    told = [row for clause in clauses if not aside and (row := denied_by(clause, things_of(clause, listed), rows, set()))]
+    if told and worst.outcome == "vouched":
+        worst = Heard("process", told[0].says)  # Rheum's own steps take new lids
+    return Spoken(sentence, worst, tuple(clauses), tuple(dict.fromkeys(told)))
 
 
 def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) -> tuple[Heard, list[Clause]]:

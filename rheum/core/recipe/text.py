@@ -232,9 +232,9 @@ class _Reader:
             found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1
-            if found.outcome == "denied" and found.row is not None:
-                self.notes.risks.append((block.number, ProseRisk(found.row.code, found.row.says, found.row.fix), sentence))
-            elif found.outcome == "composition":
+            for row in (*((found.row,) if found.outcome == "denied" and found.row else ()), *spoken.told):
+                self.notes.risks.append((block.number, ProseRisk(row.code, row.says, row.fix), sentence))
+            if found.outcome == "composition":
                 self.unread.append(Unread(block.number, sentence, found.why, found.name, sentence=sentence, waits=not found.new))
             elif found.outcome == "process":
                 self.notes.opened.append((block.number, sentence))

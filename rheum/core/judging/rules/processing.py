@@ -10,7 +10,7 @@ from rheum.core.facts.bands import CHART_ENDS_FT, STEAM_CAP_MINUTES
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.jars import CLASS_ML, JAR_WORD, covering_size
 from rheum.core.judging.findings import Finding, Remedy, finding
-from rheum.core.judging.process import process_for
+from rheum.core.judging.process import STERILISE_UNDER_MINUTES, Process, process_for
 from rheum.core.judging.remedies import headspace_rewritten, minutes_rewritten
 from rheum.core.matching.case import Case
 from rheum.core.measures.altitude import altitude
@@ -159,6 +159,11 @@ def minutes(case: Case) -> Iterator[Finding]:
     height = case.settings.altitude
     if not formula:
         return
+    own = (
+        process_for(formula, case.jar, case.pack, height, method="bath", headspace_mm=formula.headspace_mm, choices=case.settings.choices)
+        if height
+        else None
+    )
     for said in case.recipe.method.minutes:
         needed = minutes_needed(case, formula, said)
         if needed is None:
@@ -173,12 +178,12 @@ def minutes(case: Case) -> Iterator[Finding]:
                 Remedy(f"Write {needed} minutes.", minutes_rewritten(case, said.line, said.minutes, needed)),
             )
         elif said.minutes > needed:
-            yield finding("time-long", f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.", said.line)
-    own = (
-        process_for(formula, case.jar, case.pack, height, method="bath", headspace_mm=formula.headspace_mm, choices=case.settings.choices)
-        if height
-        else None
-    )
+            yield finding(
+                "time-long",
+                f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.",
+                said.line,
+                _clean_jars_instead(case, said, own),
+            )
     asked = case.settings.minutes
     if asked is None or own is None or height is None:
         return
@@ -193,6 +198,17 @@ def minutes(case: Case) -> Iterator[Finding]:
         )
     elif asked > own.minutes:
         yield finding("time-long", f"{asked:g} minutes; {own.minutes} are enough at {height}.")
+
+
+def _clean_jars_instead(case: Case, said: SaidMinutes, own: Process | None) -> Remedy | None:
+    """Ten minutes in clean hot jars are the other way of a time under ten, with jars sterilised first (USDA Complete Guide, Guide 1, from
+    memory): the press asks for the text's minutes, and those are then run."""
+    if own is None or case.settings.minutes is not None or not own.minutes < STERILISE_UNDER_MINUTES <= said.minutes:
+        return None
+    return Remedy(
+        f"Run {said.minutes:g} minutes: then clean hot jars are enough, and none is sterilised.",
+        (Change("set", setting="minutes", value=said.minutes),),
+    )
 
 
 def steam_cap(case: Case) -> Iterator[Finding]:
