@@ -12,7 +12,7 @@ from rheum.core.making.trim import Usable, usable
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
 from rheum.core.measures.amount import AmountError, split_amounts
-from rheum.core.measures.measurable import measurable
+from rheum.core.measures.measurable import litres, measurable
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams
 from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
@@ -202,7 +202,7 @@ def _other(item: Measured, up: bool | None) -> str:
             return measurable(line.amount.high * g_per(unit) / G_PER_LB, "lb", up)
         return measurable(held.ml[1] / US_CUP_ML, "cup", up) if held.ml else ""
     if item.line.ingredient.role.liquid and held.ml:
-        return measurable(held.ml[1], "ml", up)
+        return litres(held.ml[1], up)
     weight = line.amount.high * g_per(unit) if kind_of(unit) == "mass" else held.grams[1]
     if kind_of(unit) == "count" and not line.prepared:
         weight = held.bought[1]

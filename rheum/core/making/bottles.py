@@ -157,7 +157,7 @@ def _says(
     if not short:
         return " and ".join(taken) + "."
     weak = sum(one.left_ml for one in rest if one.left_ml > _NOTHING_ML and one.strength < strength - 1e-9)
-    sentence = f"{ml(short)} of {name} at {percent(strength)} are short: buy it before you begin"
+    sentence = f"{poured(short, up=True)} of {name} at {percent(strength)} are short: buy it before you begin"
     if weak > _NOTHING_ML:
         sentence += f"; {ml(weak)} on hand are too weak for this"
     stand_by = [one for one in others if one.strength >= strength - 1e-9]

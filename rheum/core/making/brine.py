@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from rheum.core.matching.case import RAW_PACK_PRODUCE
+from rheum.core.measures.measurable import poured
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import ml
 
@@ -53,7 +54,7 @@ def forecast(batch_ml: float, rooms: Sequence[float], listed_ml: float) -> Brine
         batches, mix = listed, "mix all that is listed" if listed < 1 - _SLIGHT else "mix it all"
     else:
         batches, mix = listed, f"mix all that is listed, {count_of(listed)}"
-    says = f"The jars take {ml(low)} to {ml(high)}. One batch of brine is {ml(batch_ml)}: {mix}."
+    says = f"The jars take {ml(low)} to {ml(high)}. One batch of brine is {poured(batch_ml, None)}: {mix}."
     if listed_ml < high * (1 - _SLIGHT):
         says += " Keep the makings of more at hand."
     return Brine(batch_ml=batch_ml, low=low, mid=mid, high=high, batches=batches, listed=listed, taken=None, says=says)

@@ -80,7 +80,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
     canner, settings = canned_by(wish, settings, stock)
     judged = judge(text, settings, library)
     first, case = judged.verdict, judged.case
-    one_brine = _one_brine(case)
+    one_brine, one_ml = _one_brine(case), liquid_ml(case)
     headspace = first.jar.headspace_mm if first.jar else first.headspace_wanted_mm
     limits, baskets = limits_of(case, wish, stock, canner, headspace_mm=headspace)
     if limits:
@@ -99,7 +99,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
     rows = [(library.jars.get(row.jar, case.jar), row.count) for row in jars.rows] if jars else []
     rooms = [row.room_ml for row in jars.rows for _ in range(row.count)] if jars else []
     liquid = liquid_ml(case)
-    brine = forecast(liquid / factor, rooms, liquid) if case.pack == "raw" and liquid > 0 and rooms else None
+    brine = forecast(one_ml, rooms, liquid) if case.pack == "raw" and liquid > 0 and rooms else None
     vinegar = drawn(case, stock)
     warnings.extend(one.says for one in vinegar if one.short_ml > 0)
     shelf = verdict.destination == "shelf" and verdict.process is not None

@@ -17,6 +17,6 @@ def shortages(plan: Plan, stock: Stock) -> tuple[str, ...]:
     for row in plan.jars.rows if plan.jars else ():
         if row.there is not None and row.there < row.count:
             found.append(
-                f"{row.count} {row.title} jars are wanted, and {row.there or 'none'} {'is' if row.there == 1 else 'are'} in the cupboard."
+                f"{row.count} {row.title[:1].lower()}{row.title[1:]} jars are wanted, and {row.there or 'none'} {'is' if row.there == 1 else 'are'} in the cupboard."
             )
     return tuple(found)

@@ -175,9 +175,14 @@ def _pounds(pounds: float, up: Up) -> str:
     return f"{whole} lb {mixed(ounces)} oz" if ounces > 0 else f"{whole} lb"
 
 
+def litres(value: float, up: Up) -> str:
+    """Millilitres as a jug shows them: `320 ml`, `1.54 l`."""
+    return measurable(value / 1000, "l", up) if value >= 1000 else measurable(value, "ml", up)
+
+
 def poured(value: float, up: Up, family: Family = "us") -> str:
     """Millilitres in both measures, each on the right side, to be measured by either: `320 ml (1 1/4 cups plus 1 1/2 tbsp)`."""
-    metric = measurable(value / 1000, "l", up) if value >= 1000 else measurable(value, "ml", up)
+    metric = litres(value, up)
     cups = measurable(value / ml_per("cup", family), "cup", up, family)
     return f"{metric} ({cups})" if cups else metric
 
