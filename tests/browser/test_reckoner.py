@@ -60,6 +60,6 @@ def test_a_sum_is_chosen_by_thumb(demo_server: Running, open_page: Opener) -> No
     page = open_page(demo_server.url + "/reckoner", PHONE, touch=True)
     page.get_by_label("Which sum").select_option(label="Jars for a panful")
     page.get_by_label("Jar", exact=True).select_option(label="Quart")
-    expect(page.locator("[data-answer]")).to_contain_text("full Quart jars")
+    expect(page.locator("[data-answer]")).to_contain_text("full quart jars")
     page.get_by_label("Headspace, mm").fill("500")
     expect(page.get_by_role("alert")).to_contain_text("headspace must be less")

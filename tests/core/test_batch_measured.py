@@ -13,6 +13,7 @@ from rheum.core.batch.begin import CannotBegin, begin
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.events import EventRefused
 from rheum.core.facts.circumstances import Settings
+from rheum.core.making.cook_down import PanWeighed
 from rheum.core.making.plan import make_plan, with_jars
 from rheum.core.making.stock import USUAL_CANNER, Bottle, Stock
 from rheum.core.making.wish import JarWish, Wish
@@ -181,7 +182,37 @@ def test_the_pan_weighed_at_the_stove_tells_the_jars_and_can_be_taken_back() -> 
     assert kitchen.state().cook == expected
     with pytest.raises(EventRefused, match="no more than at the start"):
         kitchen.tell("pan", 1, start_g=6000, now_g=7000, pan_g=1200)
+    with pytest.raises(EventRefused, match="at the start is not known"):
+        kitchen.tell("pan", 1, now_g=4000)
     with pytest.raises(EventRefused, match="at the start, now, and empty"):
-        kitchen.tell("pan", 1, start_g=6000)
+        kitchen.tell("pan", 1)
     with pytest.raises(EventRefused, match="Nothing is cooked down"):
         at_filling(PLAIN).tell("pan", 1, start_mm=100, now_mm=60)
+
+
+def test_the_weight_at_the_start_is_kept_alone_for_the_hours_until_the_end() -> None:
+    kitchen = Kitchen(begun(RELISH, Wish(), Stock()))
+    for step in ("prepare", "heat-jars"):
+        kitchen.tell("step", 5, step=step)
+    expected = kitchen.state().cook
+    assert expected is not None
+    kitchen.tell("pan", 1, start_g=6000, pan_g=1200)
+    noted = kitchen.state().cook
+    assert noted is not None
+    assert (noted.measured, noted.says, dict(noted.noted)) == (False, expected.says, {"start_g": 6000, "pan_g": 1200})
+    kitchen.tell("pan", 240, now_g=4000)
+    weighed = kitchen.state().cook
+    assert weighed is not None
+    assert weighed.says.startswith("58 % of the weight is left: about 2.59 l to fill.")
+    kitchen.tell("pan", 10, now_g=3900)
+    again = kitchen.state().cook
+    assert again is not None
+    assert again.mid < weighed.mid
+
+
+def test_what_was_weighed_on_measure_comes_to_the_stove() -> None:
+    kitchen = Kitchen(begun(RELISH, Wish(reading=PanWeighed(6000, 4000, 1200)), Stock()))
+    cook = kitchen.state().cook
+    assert cook is not None
+    assert cook.measured
+    assert dict(cook.noted) == {"start_g": 6000, "now_g": 4000, "pan_g": 1200}

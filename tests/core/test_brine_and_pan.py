@@ -85,16 +85,16 @@ def test_a_chutney_keeps_about_sixty_per_cent() -> None:
     """Common practice: a stone-fruit chutney simmered for hours keeps about 60 % of its starting volume."""
     found = kept(5000, 0.55, 0.65)
     assert (found.low, found.mid, found.high) == pytest.approx((2750, 3000, 3250))
-    assert "60 %" in found.says
+    assert "Expect 2.75 to 3.25 l" in found.says
     assert into_jars(found, 201, "half-pint jars").says.endswith("That fills 13 to 16 half-pint jars.")
 
 
 def test_the_pan_weighed_tells_what_is_left() -> None:
-    """By hand: 4,400 g less a pan of 1,200 are 3,200 g of relish; at 1.08 g/ml 2,963 ml, 59 % of 5 l, and between thick and thin."""
+    """By hand: 4,400 g less a pan of 1,200 are 3,200 g of relish; at 1.08 g/ml 2,963 ml, and between thick and thin."""
     found = kept(5000, 0.5, 0.7, PanWeighed(6400, 4400, 1200))
     assert (found.mid, found.low, found.high) == pytest.approx((3200 / 1.08, 3200 / 1.15, 3200 / 1.02))
     assert found.measured
-    assert found.says == "59 % is left: about 2.96 l."
+    assert found.says == "62 % of the weight is left: about 2.96 l to fill."
     assert found.high - found.low < (0.7 - 0.5) * 5000, "narrower than what was expected"
 
 

@@ -51,7 +51,7 @@ def says(asked: Sum) -> str:
         (Brine("brine", 0, 5, 900, 100), "0 % acid and 10 % salt"),
         (TimeToBoil("to-boil", 10, 0, 20, 2000, "induction"), "About 35 minutes"),
         (SteamWater("steam", 20, 2000, "electric"), "0.7 l of the 2 l"),
-        (JarsFor("jars", 5000, "pint"), "full Pint jars"),
+        (JarsFor("jars", 5000, "pint"), "full pint jars"),
         (Titration("titration", (8.3, 8.4, 8.2), 0.1, 1.0), "4.98 % acetic acid"),
     ],
 )  # fmt: skip

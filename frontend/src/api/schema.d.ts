@@ -2711,7 +2711,8 @@ export interface components {
         /**
          * CookDown
          * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
-         *     jars it fills, low and high, where one jar's room is known.
+         *     jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
+         *     grams and millimetres.
          */
         "BatchListOut.CookDown": {
             /** High */
@@ -2730,6 +2731,10 @@ export interface components {
             measured: boolean;
             /** Mid */
             mid: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
             /** Says */
             says: string;
             /** Start Ml */
@@ -2737,13 +2742,18 @@ export interface components {
         };
         /**
          * CookPlanned
-         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high.
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high, and what was weighed or read before
+         *     it was begun.
          */
         "BatchListOut.CookPlanned": {
             /** High */
             high: number;
             /** Low */
             low: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
             /** Start Ml */
             start_ml: number;
         };
@@ -3224,7 +3234,8 @@ export interface components {
         /**
          * CookDown
          * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
-         *     jars it fills, low and high, where one jar's room is known.
+         *     jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
+         *     grams and millimetres.
          */
         "BatchOut.CookDown": {
             /** High */
@@ -3243,6 +3254,10 @@ export interface components {
             measured: boolean;
             /** Mid */
             mid: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
             /** Says */
             says: string;
             /** Start Ml */
@@ -3250,13 +3265,18 @@ export interface components {
         };
         /**
          * CookPlanned
-         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high.
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high, and what was weighed or read before
+         *     it was begun.
          */
         "BatchOut.CookPlanned": {
             /** High */
             high: number;
             /** Low */
             low: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
             /** Start Ml */
             start_ml: number;
         };
@@ -5394,7 +5414,8 @@ export interface components {
         /**
          * CookDown
          * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
-         *     jars it fills, low and high, where one jar's room is known.
+         *     jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
+         *     grams and millimetres.
          */
         "PlanOut.CookDown": {
             /** High */
@@ -5413,6 +5434,10 @@ export interface components {
             measured: boolean;
             /** Mid */
             mid: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
             /** Says */
             says: string;
             /** Start Ml */
@@ -5420,13 +5445,18 @@ export interface components {
         };
         /**
          * CookPlanned
-         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high.
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high, and what was weighed or read before
+         *     it was begun.
          */
         "PlanOut.CookPlanned": {
             /** High */
             high: number;
             /** Low */
             low: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
             /** Start Ml */
             start_ml: number;
         };

@@ -1,6 +1,7 @@
 /** A sum's answer drawn: a jug in layers, or a ruler with its mark. The other measure stands in the sentence beside it. */
-import { Box, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Answer } from "../api/client";
+import { unbroken } from "../parts/unbroken";
 
 const LAYERS = ["brine.300", "frost.100", "dill.100", "mustard.200"];
 
@@ -10,44 +11,50 @@ export function Picture({ answer }: { answer: Answer }) {
   return null;
 }
 
+/** The jug in layers; what each is stands beside it in words that wrap, so that no name is cut off. */
 function Jug({ parts }: { parts: Answer["parts"] }) {
   const height = 170;
-  let top = 0;
+  const tops = parts.map((_, index) => parts.slice(0, index).reduce((sum, part) => sum + part.share * height, 0));
   return (
-    <svg
-      viewBox="0 0 300 200"
-      width="300"
-      role="img"
-      aria-label={parts.map((part) => `${part.name}: ${part.says}`).join("; ")}
-      style={{ maxWidth: "100%" }}
-    >
-      {parts.map((part, index) => {
-        const tall = Math.max(2, part.share * height);
-        const y = 15 + top;
-        top += tall;
-        return (
-          <g key={part.name}>
-            <Box asChild fill={LAYERS[index % LAYERS.length]}>
-              <rect x="12" y={y} width="110" height={tall} />
+    <Flex gap="4" align="center" flex="0 1 20rem" minW="0">
+      <svg
+        viewBox="0 0 134 194"
+        width="134"
+        role="img"
+        aria-label={parts.map((part) => `${part.name}: ${part.says}`).join("; ")}
+        style={{ flex: "none" }}
+      >
+        {parts.map((part, index) => (
+          <Box asChild key={part.name} fill={LAYERS[index % LAYERS.length]}>
+            <rect x="12" y={15 + (tops[index] ?? 0)} width="110" height={Math.max(2, part.share * height)} />
+          </Box>
+        ))}
+        <path d="M12 8v177h110V8" fill="none" stroke="#1e2a22" strokeWidth="3" />
+      </svg>
+      <Box as="ul" listStyleType="none" minW="0">
+        {parts.map((part, index) => (
+          <Flex as="li" key={part.name} gap="2" mb="2" align="start">
+            <Box
+              w="18px"
+              h="18px"
+              mt="3px"
+              flex="none"
+              bg={LAYERS[index % LAYERS.length]}
+              borderWidth="2px"
+              borderColor="ink"
+            />
+            <Box minW="0">
+              <Text fontWeight="700" lineHeight="1.25">
+                {unbroken(part.name)}
+              </Text>
+              <Text fontSize="sm" color="ink.soft">
+                {unbroken(part.says)}
+              </Text>
             </Box>
-            <line x1="122" x2="136" y1={y + tall / 2} y2={y + tall / 2} stroke="#1e2a22" strokeWidth="1.5" />
-            <text
-              x="140"
-              y={Math.min(186, Math.max(24, y + tall / 2 - 1))}
-              fontSize="14"
-              fontWeight="700"
-              fill="#1e2a22"
-            >
-              {part.name}
-            </text>
-            <text x="140" y={Math.min(200, Math.max(40, y + tall / 2 + 15))} fontSize="13" fill="#3a493e">
-              {part.says.split(" (")[0]}
-            </text>
-          </g>
-        );
-      })}
-      <path d="M12 8v177h110V8" fill="none" stroke="#1e2a22" strokeWidth="3" />
-    </svg>
+          </Flex>
+        ))}
+      </Box>
+    </Flex>
   );
 }
 
@@ -101,7 +108,7 @@ export function Working({ answer }: { answer: Answer }) {
     <Box as="ol" listStyleType="none" fontFamily="recipe" fontSize="md" color="ink.soft" aria-label="The working">
       {answer.working.map((line) => (
         <Text as="li" key={line} py="0.5">
-          {line}
+          {unbroken(line)}
         </Text>
       ))}
     </Box>

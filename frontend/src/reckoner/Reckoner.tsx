@@ -8,6 +8,7 @@ import { useJars, useRevision } from "../api/queries";
 import { Choose, Figure } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { unbroken } from "../parts/unbroken";
 import { Picture, Working } from "./Picture";
 import { askedOf, type FieldOf, SUMS, type SumOf } from "./sums";
 
@@ -90,7 +91,7 @@ function OneSum({ one }: { one: SumOf }) {
       <Heading as="h2" fontSize="xl" mb="3">
         {one.title}
       </Heading>
-      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3">
+      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3" alignItems="end">
         {one.fields.map((field) => (
           <OneField
             key={field.name}
@@ -123,11 +124,11 @@ function OneSum({ one }: { one: SumOf }) {
               aria-live="polite"
               data-answer=""
             >
-              {found.data.says}
+              {unbroken(found.data.says)}
             </Text>
             {found.data.mind && (
               <Text mt="2" fontWeight="600">
-                → {found.data.mind}
+                → {unbroken(found.data.mind)}
               </Text>
             )}
             <Box mt="3">

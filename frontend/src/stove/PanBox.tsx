@@ -22,8 +22,11 @@ export function PanBox({ batch, tell }: { batch: Batch; tell: (event: Told) => v
   const [typed, setTyped] = useState<Record<string, string>>({});
   if (!cook) return null;
   const form = (title: string, fields: readonly (readonly [string, string])[]) => {
-    const figures = fields.map(([name]) => [name, amountOf(typed[name])] as const);
-    const ready = figures.every(([, value]) => value !== null);
+    // What was weighed hours ago stands in its field; what is typed now is what is told.
+    const shown = (name: string) => typed[name] ?? (cook.noted[name] === undefined ? "" : String(cook.noted[name]));
+    const figures = fields.flatMap(([name]) => (typed[name]?.trim() ? [[name, amountOf(typed[name])] as const] : []));
+    const ready = figures.length > 0 && figures.every(([, value]) => value !== null);
+    const whole = fields.every(([name]) => shown(name).trim() !== "");
     return (
       <Fold mt="2" title={title}>
         <Grid templateColumns={`repeat(${fields.length}, minmax(0, 1fr))`} gap="2" mt="2" alignItems="end">
@@ -32,7 +35,7 @@ export function PanBox({ batch, tell }: { batch: Batch; tell: (event: Told) => v
               key={name}
               label={label}
               amount={name.endsWith("_g") ? "mass" : "length"}
-              value={typed[name] ?? ""}
+              value={shown(name)}
               onChange={(value) => setTyped((now) => ({ ...now, [name]: value }))}
             />
           ))}
@@ -40,10 +43,10 @@ export function PanBox({ batch, tell }: { batch: Batch; tell: (event: Told) => v
         <Flex mt="2">
           <Tap
             disabled={!ready}
-            aria-label={`Reckon: ${title.toLowerCase()}`}
+            aria-label={`${whole ? "Reckon" : "Keep"}: ${title.toLowerCase()}`}
             onClick={() => tell({ kind: "pan", ...Object.fromEntries(figures) })}
           >
-            Reckon the jars
+            {whole ? "Reckon the jars" : "Keep this for later"}
           </Tap>
         </Flex>
       </Fold>

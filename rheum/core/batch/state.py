@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Final
 
@@ -111,6 +112,7 @@ def _cook_at(tally: Tally) -> CookDown | None:
     if cook is None or tally.filled is not None or not tally.snapshot.sizes:
         return None
     found, size = kept(cook.start_ml, cook.low, cook.high, tally.pan), tally.snapshot.sizes[0]
+    found = replace(found, noted=tally.noted)
     return into_jars(found, size.room_ml, size.noun) if len(tally.snapshot.sizes) == 1 else found
 
 

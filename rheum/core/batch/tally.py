@@ -86,6 +86,8 @@ class Tally:
     refrigerated: bool = False
     # Jars filled so far, brine that went into them, batches of brine mixed.
     poured: tuple[int, float, float] | None = None
+    # What was weighed or read of the pan so far, and the last whole reading.
+    noted: Mapping[str, float] = field(default_factory=dict)
     pan: Reading | None = None
     heights: tuple[HeightSet, ...] = ()
 

@@ -33,7 +33,7 @@ from rheum.core.batch.moment import Moment, at_least, wall_s
 from rheum.core.batch.tally import PREPARING, LoadTally, Tally, counted
 from rheum.core.facts.canner import MOST_JARS, load_sizes
 from rheum.core.making.brine import adjusted
-from rheum.core.making.cook_down import kept, reading_of
+from rheum.core.making.cook_down import kept, noted_with
 from rheum.core.measures.refused import RequestError
 
 
@@ -241,11 +241,12 @@ def _pan(tally: Tally, said: PanRead, at: Moment) -> Tally:
     if tally.filled is not None:
         raise EventRefused("The jars are filled and counted: the pan is no question any more.")
     try:
-        reading = reading_of(asdict(said))
-        kept(tally.snapshot.cook.start_ml, tally.snapshot.cook.low, tally.snapshot.cook.high, reading)
+        noted, reading = noted_with(tally.noted, asdict(said))
+        if reading is not None:
+            kept(tally.snapshot.cook.start_ml, tally.snapshot.cook.low, tally.snapshot.cook.high, reading)
     except RequestError as reason:
         raise EventRefused(str(reason)) from None
-    return replace(tally, pan=reading)
+    return replace(tally, noted=noted, pan=reading or tally.pan)
 
 
 def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
@@ -288,7 +289,8 @@ def standing(events: Iterable[Event]) -> list[Event]:
 
 def fold(snapshot: Snapshot, events: Iterable[Event]) -> Tally:
     """What all events of a batch add up to. EventRefused where one does not fit those before it."""
-    tally = Tally(snapshot)
+    noted = snapshot.cook.noted if snapshot.cook else {}
+    tally = Tally(snapshot, noted=noted, pan=noted_with({}, noted)[1] if noted else None)
     for event in standing(events):
         tally = apply(tally, event)
     return tally

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from rheum.core.measures.refused import RequestError
@@ -41,7 +41,8 @@ class StickRead:
 @dataclass(frozen=True, slots=True)
 class CookDown:
     """The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
-    jars it fills, low and high, where one jar's room is known."""
+    jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
+    grams and millimetres."""
 
     start_ml: float
     low: float
@@ -50,6 +51,7 @@ class CookDown:
     measured: bool
     says: str
     jars: tuple[int, int] | None = None
+    noted: Mapping[str, float] = field(default_factory=dict)
 
 
 Reading = PanWeighed | StickRead
@@ -62,6 +64,26 @@ def reading_of(figures: Mapping[str, object]) -> Reading:
         if all(isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value) for value in values):
             return kind(*values)  # type: ignore[arg-type]
     raise RequestError("reading", "Write the pan's weight at the start, now, and empty; or the stick's wet length at the start and now.")
+
+
+_FIGURES: Final = ("start_g", "now_g", "pan_g", "start_mm", "now_mm")
+
+
+def noted_with(noted: Mapping[str, float], figures: Mapping[str, object]) -> tuple[dict[str, float], Reading | None]:
+    """What is noted of a pan once more is weighed or read, and the reading that it now comes to; None while something of it is still to
+    come. RequestError for a figure that none can be, and for a figure of now without one of the start."""
+    said = {name: figures[name] for name in _FIGURES if figures.get(name) is not None}
+    if not said or any(
+        not isinstance(value, int | float) or isinstance(value, bool) or not math.isfinite(value) or value < 0 for value in said.values()
+    ):
+        return {}, reading_of(figures)
+    now = {**noted, **said}
+    by_pan = any(name.endswith("_g") for name in said)
+    names = ("start_g", "now_g", "pan_g") if by_pan else ("start_mm", "now_mm")
+    if names[0] not in now and names[1] in said:
+        raise RequestError("reading", "What it was at the start is not known: write that too, or go by the look of it.")
+    kept_so_far: dict[str, float] = {name: float(now[name]) for name in _FIGURES if name in now}  # type: ignore[arg-type]
+    return kept_so_far, reading_of({name: now[name] for name in names}) if all(name in now for name in names) else None
 
 
 def into_jars(cook: CookDown, room_ml: float, noun: str) -> CookDown:
@@ -89,12 +111,14 @@ def kept(start_ml: float, kept_low: float, kept_high: float, reading: Reading | 
             mid=mid,
             high=high,
             measured=False,
-            says=f"About {mid / start_ml * 100:.0f} % is left at the end: {litres}.",
+            says=f"Expect {litres} at the end.",
         )
     low, mid, high = _read(start_ml, reading)
-    says = f"{mid / start_ml * 100:.0f} % is left: about {mid / 1000:.2f} l."
+    by_weight = isinstance(reading, PanWeighed)
+    part = (reading.now_g - reading.pan_g) / (reading.start_g - reading.pan_g) if isinstance(reading, PanWeighed) else mid / start_ml
+    says = f"{part * 100:.0f} % of the {'weight' if by_weight else 'depth'} is left: about {mid / 1000:.2f} l to fill."
     if mid < start_ml * kept_low * _THICK:
-        says += f" The tested recipe leaves {kept_low * 100:.0f} %: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
+        says += f" The tested recipe leaves {start_ml * kept_low / 1000:.2f} l: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
     return CookDown(start_ml=start_ml, low=low, mid=min(max(mid, low), high), high=high, measured=True, says=says)
 
 
@@ -119,8 +143,10 @@ def _read(start_ml: float, reading: Reading) -> tuple[float, float, float]:
 
 @dataclass(frozen=True, slots=True)
 class CookPlanned:
-    """What is cooked down: millilitres at the start, the part of it expected to be left, low and high."""
+    """What is cooked down: millilitres at the start, the part of it expected to be left, low and high, and what was weighed or read before
+    it was begun."""
 
     start_ml: float
     low: float
     high: float
+    noted: Mapping[str, float] = field(default_factory=dict)

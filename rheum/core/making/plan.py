@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from typing import Final
 
 from rheum.core.facts.circumstances import Settings
@@ -139,7 +139,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         loads=loads,
         lids=lids,
         cook=cook,
-        cook_planned=cook_planned(case, headspace) if cook else None,
+        cook_planned=replace(cook_planned(case, headspace), noted=asdict(wish.reading) if wish.reading else {}) if cook else None,
         sterilise_minutes=sterilise or None,
         water_over_lids_mm=over,
         warnings=tuple(warnings),

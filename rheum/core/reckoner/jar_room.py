@@ -43,7 +43,7 @@ def jars_for(asked: JarsFor, library: Library) -> Answer:
         full, rest = full + 1, 0.0
     part = f", and {ml(rest)} over for the refrigerator" if rest >= 5 else ""
     return Answer(
-        f"{full:.0f} full {jar.title} jars{part}." if full else f"Not one full {jar.title} jar: {ml(rest)}, for the refrigerator.",
+        f"{full:.0f} full {jar.noun(int(full))}{part}." if full else f"Not one full {jar.noun(1)}: {ml(rest)}, for the refrigerator.",
         (
             f"room under the headspace: {jar.volume_ml:.0f} ml − mouth × {asked.headspace_mm:.0f} mm = {room:.0f} ml",
             f"{volume:.0f} ml / {room:.0f} ml = {volume / room:.2f}",
