@@ -14,7 +14,7 @@ from rheum.core.facts.jars import Mouth
 from rheum.core.judging.findings import Destination, Finding
 from rheum.core.judging.verdict import Ph
 from rheum.core.making.on_hand import CanMake
-from rheum.core.making.stock import Stock
+from rheum.core.making.stock import Canner, Stock
 from rheum.core.measures.units import Family
 from rheum.core.revising.entering import TwiceLine
 from rheum.core.revising.floors import Refusal
@@ -71,9 +71,10 @@ class StrengthView:
 
 @dataclass(frozen=True)
 class StockView:
-    """What is on hand, how strong each bottle is, and what bottles may be of."""
+    """What is on hand, how strong each bottle is, what bottles may be of, and canners to begin from when one is entered."""
 
     stock: Stock
+    common_canners: tuple[Canner, ...]
     strengths: tuple[StrengthView, ...]
     kinds: tuple[VinegarKind, ...]
     trims: tuple[TrimView, ...]

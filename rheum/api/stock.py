@@ -17,7 +17,7 @@ from rheum.api.shapes import StockView, StrengthView, TrimView, VinegarKind
 from rheum.api.stock_requests import BottleIn, CannerIn, CountIn, LidsIn, OwnJarIn, PantryIn, TitrationIn, TrimIn
 from rheum.core.facts.jars import CLASS_ML, measured_jar
 from rheum.core.making.on_hand import read_pantry
-from rheum.core.making.stock import Bottle, Canner, LidLot
+from rheum.core.making.stock import COMMON_CANNERS, Bottle, Canner, LidLot
 from rheum.core.making.trim import trim_record, usable
 from rheum.core.measures.acidity import FOOD_LIMIT
 from rheum.core.measures.refused import RequestError
@@ -41,7 +41,12 @@ def _view() -> StockView:
             trims.append(TrimView(name, library.catalogue[name].name, found.baskets, found.mid))
     strengths = tuple(StrengthView(one.id, one.measured_weaker, one.strength_says) for one in stock.bottles)
     return StockView(
-        stock=stock, strengths=strengths, kinds=kinds, trims=tuple(trims), pantry_unread=read_pantry(stock.pantry, library).unread
+        stock=stock,
+        common_canners=COMMON_CANNERS,
+        strengths=strengths,
+        kinds=kinds,
+        trims=tuple(trims),
+        pantry_unread=read_pantry(stock.pantry, library).unread,
     )
 
 

@@ -9,10 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.jars import Jar
 from rheum.core.judging.check import check_text, judge
 from rheum.core.making.basket import Basket, both_measures, in_basket
+from rheum.core.making.loads import height_needed_mm
 from rheum.core.making.plan import make_plan
-from rheum.core.making.stock import Stock, TrimRecord
+from rheum.core.making.stock import COMMON_CANNERS, Stock, TrimRecord
 from rheum.core.making.trim import trim_record, usable
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
@@ -148,3 +150,37 @@ def test_lines_without_an_amount_and_lines_not_understood_are_not_lost() -> None
     assert any("peppercorn" in line.says and not line.own for line in plan.lines)
     assert plan.unread == ("2 cups skirrets",)
     assert plan.after == check_text(text, HERE, FACTS).destination == "fridge"
+
+
+def test_of_small_or_damaged_fruit_more_is_cut_away() -> None:
+    peeled = "Apple chutney\n4 lb peeled apples, chopped\n2 cups cider vinegar (5%)\n"
+    usual, small = (in_basket(Basket(2, amount), case(peeled), ()) for amount in ("2 kg", "2 kg small"))
+    assert small.bought == usual.bought
+    assert small.trim.mid == usual.trim.low
+    assert small.factor < usual.factor
+    assert in_basket(Basket(2, "2.5 kg less 500 g, damaged"), case(peeled), ()).factor == pytest.approx(small.factor)
+
+
+@pytest.mark.parametrize(
+    ("line", "asked"),
+    [
+        ("4 kg plums, stoned, chopped", True), ("4 kg plums, stoned (as bought)", False), ("4 kg plums (prepared weight)", False),
+        ("4 kg plums, chopped", False), ("8 cups plums, stoned", False),
+    ],
+)  # fmt: skip
+def test_whether_a_weight_is_before_or_after_stoning_is_asked_where_the_line_does_not_say(line: str, asked: bool) -> None:
+    lines = both_measures(case(f"Plum chutney\n{line}\n4 cups cider vinegar (5%)\n"))
+    assert [one.either for one in lines if one.role == "produce"] == [asked]
+
+
+def test_canners_to_begin_from_hold_what_stands_in_them() -> None:
+    """No more jars than the floor has room for, and none taller than the pot with rack and water."""
+    by_class: dict[str, list[Jar]] = {}
+    for jar in FACTS.jars.values():
+        by_class.setdefault(jar.process_class, []).append(jar)
+    for canner in COMMON_CANNERS:
+        for size, count in canner.holds.items():
+            narrowest = min(jar.body_mm for jar in by_class[size])
+            assert count * narrowest**2 < canner.width_mm**2, (canner.title, size)
+            if canner.kind == "bath":
+                assert min(height_needed_mm(jar, 25.4) for jar in by_class[size]) <= canner.depth_mm, (canner.title, size)

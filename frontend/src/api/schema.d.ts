@@ -5335,9 +5335,15 @@ export interface components {
         /**
          * BothMeasures
          * @description One line in the kitchen's own measure and in the other: cups beside grams. `says`: what it is in the line's own words;
-         *     `goes`: into the batch, into every jar, or into a soak that stays out of them.
+         *     `goes`: into the batch, into every jar, or into a soak that stays out of them; `either`: its weight may be meant of the thing as bought or
+         *     when prepared, and the line does not say which.
          */
         "PlanOut.BothMeasures": {
+            /**
+             * Either
+             * @default false
+             */
+            either: boolean;
             /**
              * Goes
              * @enum {string}
@@ -7168,7 +7174,7 @@ export interface components {
              * Water L
              * @default null
              */
-            water_l: number | null;
+            water_l?: number | null;
             /** Watts */
             watts: number;
             /** Width Mm */
@@ -7232,9 +7238,11 @@ export interface components {
         };
         /**
          * StockView
-         * @description What is on hand, how strong each bottle is, and what bottles may be of.
+         * @description What is on hand, how strong each bottle is, what bottles may be of, and canners to begin from when one is entered.
          */
         "StockOut.StockView": {
+            /** Common Canners */
+            common_canners: components["schemas"]["StockOut.Canner"][];
             /** Kinds */
             kinds: components["schemas"]["StockOut.VinegarKind"][];
             /** Pantry Unread */

@@ -81,6 +81,9 @@ export function CannersPart({ stock, change }: PartProps) {
   };
   const changeIt = (canner: Canner) => {
     setChanging(canner.id);
+    fillWith(canner);
+  };
+  const fillWith = (canner: Canner) =>
     form.fill({
       title: canner.title,
       kind: canner.kind,
@@ -90,9 +93,15 @@ export function CannersPart({ stock, change }: PartProps) {
       ),
       ...Object.fromEntries(SIZES.map(([size]) => [size, String(canner.holds[size] ?? "")])),
     });
-  };
   const holds = Object.fromEntries(SIZES.map(([size]) => [size, figure(size)]).filter(([, count]) => count !== null));
   const whole = Object.values(holds).every((count) => Number.isInteger(count));
+  const wanting = [
+    !typed.title?.trim() && "what you call it",
+    !form.said("depth_mm") && "its inside depth",
+    !form.said("width_mm") && "its inside width",
+    !form.ready("watts") && "the burner's watts",
+    Object.keys(holds).length === 0 && "how many jars of one size it holds",
+  ].filter((one) => one !== false);
   return (
     <>
       {stock.stock.canners.length === 0 && (
@@ -139,7 +148,17 @@ export function CannersPart({ stock, change }: PartProps) {
       <Heading as="h2" fontSize="xl" mb="2">
         {changing ? `Change ${typed.title || "it"}` : "Enter a canner"}
       </Heading>
-      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, minmax(0, 1fr))" }} gap="3">
+      {!changing && (
+        <Flex gap="2" mb="3" wrap="wrap" align="center">
+          <Text fontSize="sm">Begin from one like it, then count your own rack:</Text>
+          {stock.common_canners.map((canner) => (
+            <Tap key={canner.id} size="sm" onClick={() => fillWith(canner)}>
+              {canner.title}
+            </Tap>
+          ))}
+        </Flex>
+      )}
+      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, minmax(0, 1fr))" }} gap="3" alignItems="end">
         <Figure words label="What you call it" value={typed.title ?? ""} onChange={set("title")} />
         <Choose
           label="Kind"
@@ -173,7 +192,7 @@ export function CannersPart({ stock, change }: PartProps) {
       <Tap
         mt="3"
         variant="solid"
-        disabled={!form.ready("watts") || !form.said("depth_mm", "width_mm") || !typed.title?.trim() || !whole}
+        disabled={wanting.length > 0 || !whole}
         onClick={() =>
           change.mutate(
             () =>
@@ -194,6 +213,11 @@ export function CannersPart({ stock, change }: PartProps) {
       >
         {changing ? "Save the change" : "Enter it"}
       </Tap>
+      {typed.title?.trim() && wanting.length > 0 && (
+        <Text fontSize="sm" mt="2">
+          Still to say: {wanting.join(", ")}. Of gas, about 2,500 W for a large burner.
+        </Text>
+      )}
       {changing && (
         <Tap mt="3" ml="2" variant="quiet" onClick={again}>
           Leave it as it was

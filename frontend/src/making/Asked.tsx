@@ -3,6 +3,7 @@ import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Plan } from "../api/client";
 import { useJars, useKitchen, useStock } from "../api/queries";
+import { useDraft } from "../draft/useDraft";
 import { Choose, Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
@@ -11,6 +12,8 @@ import { Limits } from "./Pictures";
 import { ScaleBox } from "./ScaleBox";
 import { TrimRecordBox } from "./TrimRecordBox";
 import { FIGURES, MORE_FIGURES, type Typed } from "./wish";
+
+const SMALL = /\s*\b(?:small|damaged|bruised)\b/i;
 
 export function Asked({
   plan,
@@ -26,6 +29,7 @@ export function Asked({
   const [weighing, setWeighing] = useState<number | null>(null);
   // The scale that ships is a made-up one: it belongs to the demo kitchen alone.
   const demo = useKitchen().data?.demo ?? false;
+  const replace = useDraft((hold) => hold.replace);
   const produce = plan?.lines.filter((line) => line.role === "produce" && line.goes === "batch") ?? [];
   const figure = (name: string, [label, amount]: readonly [string, ("volume" | "mass" | "length")?]) => (
     <Figure
@@ -38,6 +42,16 @@ export function Asked({
   );
   const basket = (line: number, amount: string) =>
     setTyped((now) => ({ ...now, baskets: { ...now.baskets, [line]: amount } }));
+  /** Says in the line itself which weight it gives. */
+  const meant = (line: number, says: string) => {
+    const written = (text: string) =>
+      text
+        .split("\n")
+        .map((row, index) => (index === line - 1 ? `${row.trimEnd()} (${says})` : row))
+        .join("\n");
+    replace((now) => ({ text: written(now.text) }), `the weight ${says}`);
+    setTyped((now) => ({ ...now, of: written(now.of) }));
+  };
   const mine = jars.filter((jar) => jar.own || (stock?.jars[jar.id] ?? 0) > 0 || jar.id in typed.jars);
   const rest = jars.filter((jar) => !mine.includes(jar));
   const use = (id: string, count: string | null) =>
@@ -72,6 +86,33 @@ export function Asked({
                   </Tap>
                 )}
               </Flex>
+              {line.either && (
+                <Flex gap="2" mt="1" align="center" wrap="wrap" data-either={line.line}>
+                  <Text fontSize="sm">The recipe's {line.own} is the weight</Text>
+                  <Tap size="sm" onClick={() => meant(line.line, "as bought")}>
+                    as bought
+                  </Tap>
+                  <Tap size="sm" onClick={() => meant(line.line, "prepared weight")}>
+                    when prepared
+                  </Tap>
+                </Flex>
+              )}
+              {trim && trim.trim.low < 0.97 && (
+                <Flex as="label" gap="2" align="center" fontSize="sm" minH="9">
+                  <input
+                    type="checkbox"
+                    checked={SMALL.test(typed.baskets[line.line] ?? "")}
+                    onChange={(event) =>
+                      basket(
+                        line.line,
+                        `${(typed.baskets[line.line] ?? "").replace(SMALL, "").trimEnd()}${event.target.checked ? " small" : ""}`,
+                      )
+                    }
+                    style={{ width: "20px", height: "20px" }}
+                  />
+                  small or damaged: more is cut away
+                </Flex>
+              )}
               {trim && (
                 <Text fontSize="xs" color="ink.soft" mt="1" data-trim="">
                   {trim.trim.baskets

@@ -7,7 +7,7 @@ from typing import Final
 
 # Jars of one layer in a 20-quart bath canner (from memory; people enter their own).
 HOLDS: Final = {
-    "quarter-pint": 12, "half-pint": 12, "twelve-ounce": 9, "pint": 9, "pint-and-a-half": 7, "quart": 7, "half-gallon": 4,
+    "quarter-pint": 12, "half-pint": 12, "twelve-ounce": 9, "pint": 9, "pint-and-a-half": 7, "quart": 7,
 }  # fmt: skip
 REST_MINUTES: Final = 5
 MOST_JARS: Final = 200

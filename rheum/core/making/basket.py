@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from rheum.core.facts.weights import bulk
@@ -16,17 +16,22 @@ from rheum.core.measures.measurable import litres, measurable
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams
 from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
+from rheum.core.measures.words import settled, tokens
+from rheum.core.recipe.line_words import TAKEN_OFF
 from rheum.core.recipe.mentions import LineUnread, read_ingredient, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, is_prep_only
 
 _LESS: Final = re.compile(r"\s{0,9}(?:\bless\b|\bminus\b|−|–| - )\s{0,9}", re.IGNORECASE)
+_SMALL: Final = re.compile(r",?\s{0,9}\b(?:small|damaged|bruised)\b\s{0,9}", re.IGNORECASE)
 _MOST_G: Final = 1_000_000.0
+# Of a thing of which more than this part is eaten hardly anything is taken off.
+_NOTHING_OFF: Final = 0.97
 _METRIC: Final = ("g", "kg", "mg", "ml", "l", "dl", "cl")
 
 
 @dataclass(frozen=True, slots=True)
 class Basket:
-    """An amount of one of the recipe's lines as the person wrote it: `4.9 kg less 510 g`, `18`, `2 bunches`, `3 l`."""
+    """An amount of one of the recipe's lines as the person wrote it: `4.9 kg less 510 g`, `18`, `2 bunches`, `3 l`, `2 kg small`."""
 
     line: int
     amount: str
@@ -101,8 +106,11 @@ def in_basket(basket: Basket, case: Case, records: tuple[TrimRecord, ...]) -> In
     item = line_of(case, basket.line)
     assert item.bulk is not None and item.line.amount is not None
     ingredient = item.line.ingredient
-    low, high, prepared_volume = _weighed(basket.amount, item.line, case)
+    low, high, prepared_volume = _weighed(_SMALL.sub(" ", basket.amount), item.line, case)
     part = usable(ingredient, records)
+    if _SMALL.search(basket.amount):
+        # More of small or damaged fruit is stone, peel and what is cut away.
+        part = replace(part, mid=part.low, high=part.mid)
     bought = (low / part.high, high / part.low) if prepared_volume else (low, high)
     left = (low, high) if prepared_volume else (low * part.low, high * part.high)
     middle = (low + high) / 2
@@ -135,7 +143,8 @@ Goes = Literal["batch", "jar", "soak"]
 @dataclass(frozen=True, slots=True)
 class BothMeasures:
     """One line in the kitchen's own measure and in the other: cups beside grams. `says`: what it is in the line's own words;
-    `goes`: into the batch, into every jar, or into a soak that stays out of them."""
+    `goes`: into the batch, into every jar, or into a soak that stays out of them; `either`: its weight may be meant of the thing as bought or
+    when prepared, and the line does not say which."""
 
     line: int
     name: str
@@ -144,6 +153,7 @@ class BothMeasures:
     other: str
     goes: Goes
     role: str
+    either: bool = False
 
 
 def both_measures(case: Case) -> tuple[BothMeasures, ...]:
@@ -173,7 +183,7 @@ def both_measures(case: Case) -> tuple[BothMeasures, ...]:
         own_first = (unit in _METRIC) == (case.family == "metric") or not other
         both = (written, other) if own_first else (other, written)
         goes: Goes = "soak" if is_prep_only(line) else "jar" if item.per_jar else "batch"
-        found.append(BothMeasures(line.number, line.ingredient.name, says, *both, goes, item.role))
+        found.append(BothMeasures(line.number, line.ingredient.name, says, *both, goes, item.role, _either(line)))
     return tuple(found)
 
 
@@ -188,6 +198,13 @@ def _in_words(line: RecipeLine) -> tuple[str, str]:
     if not rest or not clean.endswith(rest):
         return "", line.ingredient.name
     return clean[: len(clean) - len(rest)].strip(" ,("), rest.strip(" ,") or line.ingredient.name
+
+
+def _either(line: RecipeLine) -> bool:
+    """Whether a weight may be meant both ways: something is taken off, and the line does not say before or after."""
+    words = {word.low for word in tokens(settled(line.text))}
+    weighed = line.amount is not None and kind_of(line.amount.unit) == "mass" and line.ingredient.edible < _NOTHING_OFF
+    return weighed and not line.prepared and "bought" not in words and bool(words & TAKEN_OFF)
 
 
 def _other(item: Measured, up: bool | None) -> str:

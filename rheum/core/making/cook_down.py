@@ -118,7 +118,9 @@ def kept(start_ml: float, kept_low: float, kept_high: float, reading: Reading | 
     part = (reading.now_g - reading.pan_g) / (reading.start_g - reading.pan_g) if isinstance(reading, PanWeighed) else mid / start_ml
     says = f"{part * 100:.0f} % of the {'weight' if by_weight else 'depth'} is left: about {mid / 1000:.2f} l to fill."
     if mid < start_ml * kept_low * _THICK:
-        says += f" The tested recipe leaves {start_ml * kept_low / 1000:.2f} l: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
+        says += (
+            f" The tested recipe leaves {start_ml * kept_low / 1000:.2f} l: this is thicker, and heat goes through it slowly. {_THICK_SAYS}"
+        )
     return CookDown(start_ml=start_ml, low=low, mid=min(max(mid, low), high), high=high, measured=True, says=says)
 
 

@@ -109,6 +109,19 @@ USUAL_STEAM: Final = Canner(
     fuel="electric",
     water_l=2.0,
 )
+# Canners to begin from when one's own is entered, each figure to be put right by the rack and a rule (common practice, from memory).
+COMMON_CANNERS: Final = (
+    USUAL_CANNER,
+    Canner(
+        id="tall", title="33-quart bath canner", kind="bath", depth_mm=330.0, width_mm=400.0, watts=2500.0, fuel="electric",
+        holds={"half-pint": 16, "twelve-ounce": 12, "pint": 12, "pint-and-a-half": 9, "quart": 9},
+    ),
+    Canner(
+        id="stockpot", title="12-quart stockpot with a rack", kind="bath", depth_mm=230.0, width_mm=260.0, watts=2000.0, fuel="electric",
+        holds={"quarter-pint": 8, "half-pint": 7, "twelve-ounce": 5, "pint": 5},
+    ),
+    USUAL_STEAM,
+)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

@@ -237,12 +237,12 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
     or_frozen = any(found[at].low in ("frozen", "thawed") and _low(found, at - 1) in ("or", "/") for at in left)
     or_tinned = any(found[at].low in ("tinned", "canned", "jarred") and _low(found, at - 1) in ("or", "/") for at in left)
     prepared = _prepared(found, words, named, lows, catalogue=catalogue)
-    either = not prepared and "bought" not in lows and _low(found, named.name[-1] + 1 if named.name else 0) in _TAKEN_OFF
+    either = not prepared and "bought" not in lows and _low(found, named.name[-1] + 1 if named.name else 0) in TAKEN_OFF
     return Around(prepared, soaks, or_frozen, or_tinned, tuple(passed), either)
 
 
 # Said right behind a name, without a comma, of a weight: it may be what is left.
-_TAKEN_OFF: Final = frozenset({"peeled", "trimmed", "cored", "pitted", "stoned", "seeded", "shelled", "husked", "hulled", "shucked"})
+TAKEN_OFF: Final = frozenset({"peeled", "trimmed", "cored", "pitted", "stoned", "seeded", "shelled", "husked", "hulled", "shucked"})
 
 
 def _check_marks(found: tuple[Token, ...], left: list[int], strict: bool) -> None:
