@@ -42,6 +42,11 @@ def formula_entry(formula: Formula) -> dict[str, Any]:
         "kind": formula.kind,
         "pack": formula.pack,
         "source": source,
+        **(
+            {"heat": formula.eating.heat, "colour": formula.eating.colour, "like": " ".join(sorted(formula.eating.like))}
+            if formula.eating is not None
+            else {}
+        ),
         "recall": formula.recall,
         "lines": [_line(line) for line in formula.lines],
         "yield": f"{made.low:g}-{made.high:g} {made.jar}" if made.low != made.high else f"{made.low:g} {made.jar}",

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any, Final, get_args
 
+from rheum.core.facts.eating import eating
 from rheum.core.facts.formulas import SOURCE_KINDS, Formula, FormulaKind, FormulaLine, OwnSource, Pack, Pool, Source, Swap, Yield
 from rheum.core.facts.ingredients import ROLES, Catalogue, ClassRole, Ingredient, words_of
 from rheum.core.facts.jars import CLASS_ML, Jar, process_class_of
@@ -82,6 +83,7 @@ def read_ingredients(text: str, roles: Mapping[str, ClassRole], sources: Mapping
                 role=role,
                 source=row["source"],
                 status=row["status"],
+                eating=eating(row["heat"], row["colour"], row["like"], tastes=False),
             )
             if item.source not in sources or item.status not in STATUSES:
                 raise ValueError("a source of sources.toml and a status are needed")
@@ -281,6 +283,7 @@ def read_formulas(text: str, catalogue: Catalogue, sources: Mapping[str, Source]
                 may=tuple(_formula_line(line, catalogue) for line in entry.get("may", ())),
                 lime=entry.get("lime", False),
                 by_chart=own is not None and not bands,
+                eating=eating(entry["heat"], entry["colour"], entry["like"], tastes=True) if own is None else None,
             )
             if own is None and not bands:
                 raise ValueError("a shipped formula carries its own table of heights")

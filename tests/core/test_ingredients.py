@@ -75,7 +75,7 @@ def test_a_row_without_a_source_fails_the_load(facts: Library) -> None:
     text = files("rheum.reference").joinpath("ingredients.csv").read_text(encoding="utf-8")
     header, first, *_ = text.splitlines()
     cells = next(csv.reader([first]))
-    cells[-2] = "hearsay"
+    cells[header.split(",").index("source")] = "hearsay"
     roles = read_roles(files("rheum.reference").joinpath("roles.csv").read_text())
     with pytest.raises(BadReference, match=r"line 2 \(cucumber\).*source"):
         read_ingredients(header + "\n" + ",".join(cells), roles, {})

@@ -5823,6 +5823,11 @@ export interface components {
             distance: number;
             /** Id */
             id: string;
+            /**
+             * Like
+             * @default
+             */
+            like?: string;
             /** Title */
             title: string;
         };
@@ -7583,6 +7588,11 @@ export interface components {
             distance: number;
             /** Id */
             id: string;
+            /**
+             * Like
+             * @default
+             */
+            like?: string;
             /** Title */
             title: string;
         };

@@ -9,7 +9,7 @@ import { Tap } from "../parts/Tap";
 import { layFresh } from "./actions";
 import { useVerdict } from "./verdict";
 
-const NONE: { id: string; title: string }[] = [];
+const NONE: { id: string; title: string; like: string }[] = [];
 
 export function ThreeWays() {
   const alike = useVerdict((verdict) => verdict.alike) ?? NONE;
@@ -34,6 +34,11 @@ export function ThreeWays() {
             {alike.map((one) => (
               <Tap key={one.id} size="sm" onClick={() => begin.mutate(one.id)} aria-busy={begin.isPending}>
                 {one.title}
+                {one.like && (
+                  <Text as="span" fontWeight="400">
+                    : {one.like}
+                  </Text>
+                )}
               </Tap>
             ))}
           </Flex>

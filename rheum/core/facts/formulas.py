@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal
 
+from rheum.core.facts.eating import Eating
 from rheum.core.facts.ingredients import Ingredient
 from rheum.core.facts.jars import JAR_WORD
 from rheum.core.facts.work import Work
@@ -110,6 +111,8 @@ class Formula:
     # Lines that the source lets be added and that are not written out, and whether it allows a lime soak.
     may: tuple[FormulaLine, ...] = ()
     lime: bool = False
+    # What it is like to eat; None for a formula of one's own.
+    eating: Eating | None = None
     # Minutes are for sea level only: the kitchen's chosen chart adds what the height asks.
     by_chart: bool = False
 

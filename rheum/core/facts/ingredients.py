@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final, Literal
 
+from rheum.core.facts.eating import PLAIN, Eating
 from rheum.core.facts.lexicon import Lexicon
 
 Role = Literal[
@@ -44,7 +45,7 @@ class Ingredient:
     """One ingredient. pH and buffer are ranges; `buffer` is mmol H+ per kg per pH unit; `acid` is % w/v
     (acetic for vinegars, citric for juices); `each_g` is one as bought; `edible` the part left after trimming.
     `base` is mmol/l of potassium and the like that a vinegar or juice carries, and that takes up acid; None where none is known.
-    `source` names the row of sources.toml, `status` how surely the figures are known (handbook, from memory, placed by you)."""
+    `eating`: what it is like to eat. `source` names the row of sources.toml, `status` how surely the figures are known (handbook, from memory, placed by you)."""
 
     id: str
     name: str
@@ -62,6 +63,7 @@ class Ingredient:
     source: str = "common"
     status: str = "from memory"
     base: tuple[float, float] | None = None
+    eating: Eating = PLAIN
 
 
 @lru_cache(maxsize=16384)

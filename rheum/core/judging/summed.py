@@ -36,25 +36,12 @@ from rheum.core.judging.verdict import (
 from rheum.core.matching.case import Case
 from rheum.core.matching.differences import differences
 from rheum.core.matching.distance import Near
+from rheum.core.matching.eating import alike
 from rheum.core.matching.match import match_to
 from rheum.core.measures.altitude import boiling_point_c
 from rheum.core.measures.units import MM_PER_INCH
 from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.writing import steps_text
-
-_KINDS: Final = {
-    "chutney": "chutney", "relish": "relish", "salsa": "salsa", "sauce": "sauce", "ketchup": "sauce", "piccalilli": "relish",
-    "pickle": "pickle", "pickled": "pickle", "dill": "pickle", "rings": "pickle",
-}  # fmt: skip
-_SHOWN_ALIKE: Final = 3
-
-
-def alike(case: Case) -> tuple[NearRef, ...]:
-    """Tested formulas that are like a recipe to eat: of the kind that its title names (common practice), of any where it names none."""
-    kinds = {_KINDS[word] for word in case.recipe.title.lower().split() if word in _KINDS}
-    near = [one for one in case.all_near if not kinds or one.formula.kind in kinds]
-    return tuple(NearRef(one.formula.id, one.formula.title, round(one.distance, 3)) for one in near[:_SHOWN_ALIKE])
-
 
 # Findings with which nobody knows how much acid a jar holds, or with which acid is not what keeps it.
 _THREE_DAYS: Final = frozenset(
@@ -213,7 +200,9 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         blocks=_blocks(case.recipe),
         passed_over=tuple(PassedOver(line.number, line.passed) for line in case.recipe.lines if line.passed),
         own_steps=own_steps,
-        alike=alike(case) if match is None else (),
+        alike=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3), eats.says) for near, eats in alike(case))
+        if match is None
+        else (),
         vouched=Vouched(case.recipe.method.sentences, tuple(MarkedSentence(*said) for said in case.recipe.method.opened))
         if match
         else None,

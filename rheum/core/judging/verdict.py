@@ -27,6 +27,8 @@ class NearRef:
     id: str
     title: str
     distance: float
+    # What it is like to eat, where that is why it is named.
+    like: str = ""
 
 
 @dataclass(frozen=True, slots=True)
