@@ -135,6 +135,11 @@ def test_the_whole_journey_by_keyboard_alone(empty_server: Running, open_page: O
     expect(page.get_by_role("heading", name="Check the seals")).to_be_visible()
     for jar in range(1, 11):
         press(page, f"Jar {jar} sealed")
+    page.get_by_text("Something is wrong with it").first.click()
+    press(page, "Only cloudy: jar 1")
+    expect(page.get_by_text("Was it just as cloudy when it had cooled")).to_contain_text("hard water")
+    press(page, "Cloudy since it cooled: jar 1")
+    expect(page.get_by_text("fit to eat while the lid is down")).to_be_visible()
     press(page, "Jar 11 not sealed")
     expect(page.get_by_role("alert")).to_contain_text("Within 24 hours")
     press(page, "Jar 11 is in the refrigerator")

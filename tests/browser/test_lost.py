@@ -229,3 +229,18 @@ def test_the_reckoner_counts_with_a_basket_recorded_since(demo_server: Running, 
         body = {"id": f"trim-test-{number}", "name": "green beans", "bought_g": 1000, "usable_g": 300}
         assert page.request.post(f"{demo_server.url}/api/stock/trims", data=body).ok
     expect(answer).not_to_have_text(before)
+
+
+def test_a_source_half_entered_stands_as_it_was_left_when_the_page_is_loaded_anew(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/recipes/enter")
+    page.get_by_label("Title", exact=True).fill("The Valley Book of Jars")
+    page.get_by_label("Title first, then one ingredient to a line").fill("Carrot coins\n\n2 3/4 lb prepared carrots\n")
+    page.get_by_label("Minutes: pint", exact=True).fill("15")
+    page.reload()
+    expect(page.get_by_label("Title", exact=True)).to_have_value("The Valley Book of Jars")
+    expect(page.get_by_label("Title first, then one ingredient to a line")).to_have_value("Carrot coins\n\n2 3/4 lb prepared carrots\n")
+    expect(page.get_by_label("Minutes: pint", exact=True)).to_have_value("15")
+    page.get_by_role("button", name="Start afresh").click()
+    expect(page.get_by_label("Title", exact=True)).to_have_value("")
+    page.reload()
+    expect(page.get_by_text("It stands as you left it.")).to_be_hidden()

@@ -65,7 +65,7 @@ def test_a_whole_preparation(size: dict[str, int], demo_server: Running, open_pa
     expect(jug).to_contain_text("1.1 l")
     expect(jug).to_contain_text("corner bottle 3.94 %")
     expect(jug).to_contain_text("strong white 7 %")
-    expect(jug).to_contain_text(re.compile(r"comes to 5\.\d\d %"))
+    expect(jug).to_contain_text(re.compile(r"comes to 5\.\d\d\s%"))
     expect(page.locator("[data-loads]")).to_contain_text("2 loads")
     expect(page.locator("[data-lids=regular]")).to_contain_text("14 new regular lids, and one for the spare jar")
     assert serious_faults(page) == []
@@ -262,3 +262,14 @@ def test_the_kitchen_takes_what_it_has(size: dict[str, int], demo_server: Runnin
     expect(page.locator("[data-canner='steam canner']")).to_contain_text("2200 W")
     expect(page.locator("[data-canner]")).to_have_count(2)
     assert serious_faults(page) == []
+
+
+def test_what_is_short_is_asked_about_on_the_bench_before_a_batch_is_begun(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    page.request.put(f"{demo_server.url}/api/stock/jars/pint", data={"count": 1})
+    sheet(page, BEANS)
+    page.get_by_role("button", name="Begin this batch").click()
+    expect(page.get_by_role("alert").filter(has_text="Before you begin")).to_contain_text("1 is in the cupboard")
+    expect(page).to_have_url(re.compile(r"/$"))
+    page.get_by_role("button", name="Begin all the same").click()
+    expect(page).to_have_url(re.compile(r"/stove/"))

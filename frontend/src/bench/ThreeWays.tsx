@@ -33,12 +33,12 @@ export function ThreeWays() {
           <Flex gap="2" wrap="wrap">
             {alike.map((one) => (
               <Tap key={one.id} size="sm" onClick={() => begin.mutate(one.id)} aria-busy={begin.isPending}>
-                {one.title}
-                {one.like && (
-                  <Text as="span" fontWeight="400">
-                    : {one.like}
+                <span>
+                  {one.title}
+                  <Text as="span" display="block" fontWeight="400" fontSize="xs">
+                    {one.like}
                   </Text>
-                )}
+                </span>
               </Tap>
             ))}
           </Flex>

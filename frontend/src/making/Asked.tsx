@@ -88,7 +88,9 @@ export function Asked({
               </Flex>
               {line.either && (
                 <Flex gap="2" mt="1" align="center" wrap="wrap" data-either={line.line}>
-                  <Text fontSize="sm">The recipe's {line.own} is the weight</Text>
+                  <Text fontSize="sm" flexBasis="100%">
+                    The recipe's weight of it is meant
+                  </Text>
                   <Tap size="sm" onClick={() => meant(line.line, "as bought")}>
                     as bought
                   </Tap>

@@ -3,6 +3,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Jar, Plan } from "../api/client";
 import { JarDrawing } from "../parts/JarDrawing";
 import { RangeBar } from "../parts/RangeBar";
+import { unbroken } from "../parts/unbroken";
 
 /** How far each thing would reach, as bars from one wall; the shortest is the limit. */
 export function Limits({ plan }: { plan: Plan }) {
@@ -147,13 +148,11 @@ export function Jug({ draw }: { draw: Plan["vinegar"][number] }) {
         <path d="M8 12h50" stroke="#1e2a22" strokeDasharray="3 3" />
       </svg>
       <Box>
-        <Text fontWeight="650">
-          {draw.need_ml.toFixed(0)} ml of {draw.name}, {draw.strength} %
-        </Text>
-        <Text fontSize="sm">{draw.says}</Text>
+        <Text fontWeight="650">{unbroken(`${draw.name}, ${draw.strength} %`)}</Text>
+        <Text fontSize="sm">{unbroken(draw.says)}</Text>
         {draw.made_strength !== null && draw.short_ml === 0 && (
           <Text fontSize="xs" color="ink.soft">
-            comes to {draw.made_strength.toFixed(2)} %
+            comes to {unbroken(`${draw.made_strength.toFixed(2)} %`)}
           </Text>
         )}
       </Box>

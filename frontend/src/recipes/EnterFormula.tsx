@@ -1,24 +1,25 @@
 /** Entering a formula from a tested source: the source, the recipe, what it says of jars and time; looked over; what matters
  *  a second time; stored. */
-import { Box, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, type Looked } from "../api/client";
 import { useChanged } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { JarsPart, RecipePart, SourcePart } from "./EntryParts";
-import { EMPTY, entryOf, type Form, minutesOf } from "./entry";
+import { begunBefore, EMPTY, entryOf, type Form, FRESH, keepEntered, minutesOf } from "./entry";
 import { type Again, Nearest, Refused, SecondReading } from "./LookedOver";
 
 export function EnterFormula() {
   const state = useLocation().state as { text?: string } | null;
   const navigate = useNavigate();
   const changed = useChanged();
-  const [form, setForm] = useState<Form>({ ...EMPTY, text: state?.text ?? "" });
+  const [before] = useState(begunBefore);
+  const [form, setForm] = useState<Form>(before?.form ?? { ...EMPTY, text: state?.text ?? "" });
   const [looked, setLooked] = useState<Looked | null>(null);
-  const [again, setAgain] = useState<Again>({ lines: {}, minutes: {} });
+  const [again, setAgain] = useState<Again>(before?.again ?? FRESH.again);
   const set = (part: Partial<Form>) => {
     setForm((now) => ({ ...now, ...part }));
     setLooked(null);
@@ -28,10 +29,22 @@ export function EnterFormula() {
     mutationFn: () =>
       api.enterFormula({ ...entryOf(form), again: again.lines, minutes_again: minutesOf(again.minutes) }),
     onSuccess: async () => {
+      setForm(EMPTY);
       await changed();
       navigate("/recipes");
     },
   });
+  useEffect(() => keepEntered({ form, again, looked: looked !== null }), [form, again, looked]);
+  // Looked over before the page was loaded anew: it is looked over again, and what was read a second time still stands.
+  const { mutate: lookAgain } = look;
+  useEffect(() => {
+    if (before?.looked) lookAgain();
+  }, [before, lookAgain]);
+  const afresh = () => {
+    setForm({ ...EMPTY, text: state?.text ?? "" });
+    setAgain(FRESH.again);
+    setLooked(null);
+  };
   return (
     <Box maxW="1000px">
       <Heading as="h1" fontSize="2xl" fontWeight="700">
@@ -41,6 +54,14 @@ export function EnterFormula() {
         A book or a sheet that you hold in your hand, from 1994 or later. Its recipe then carries a verdict of its own,
         with the source named beside it. A friend's, a video's and your own recipes are kept among your recipes instead.
       </Text>
+      {before && (
+        <Flex gap="3" align="center" wrap="wrap" mb="3">
+          <Text>It stands as you left it.</Text>
+          <Tap size="sm" onClick={afresh}>
+            Start afresh{state?.text ? " with the recipe from the Bench" : ""}
+          </Tap>
+        </Flex>
+      )}
       <form
         onSubmit={(event) => {
           event.preventDefault();

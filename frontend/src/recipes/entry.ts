@@ -94,3 +94,34 @@ export const minutesOf = (typed: Record<string, string>): Record<string, number[
       .map(([size, text]) => [size, figures(text)] as const)
       .filter(([, list]) => list.length > 0),
   );
+
+/** What is half entered, kept on this device: a page of figures typed from a book is not typed twice. */
+const KEY = "rheum.entry";
+
+export interface Entered {
+  form: Form;
+  again: { lines: Record<number, string>; minutes: Record<string, string> };
+  /** Looked over already: it is looked over again when the screen comes back. */
+  looked: boolean;
+}
+
+export const FRESH: Entered = { form: EMPTY, again: { lines: {}, minutes: {} }, looked: false };
+
+export function begunBefore(): Entered | null {
+  try {
+    const saved = JSON.parse(localStorage.getItem(KEY) ?? "null") as Partial<Entered> | null;
+    if (saved?.form) return { ...FRESH, ...saved, form: { ...EMPTY, ...saved.form } };
+  } catch {
+    // What cannot be read was not entered.
+  }
+  return null;
+}
+
+export function keepEntered(entered: Entered): void {
+  try {
+    if (JSON.stringify(entered.form) === JSON.stringify(EMPTY)) localStorage.removeItem(KEY);
+    else localStorage.setItem(KEY, JSON.stringify(entered));
+  } catch {
+    // A full or forbidden store must not stop the work.
+  }
+}

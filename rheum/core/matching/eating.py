@@ -96,6 +96,6 @@ def alike(case: Case) -> list[tuple[Near, Eating]]:
 
     def rank(near: Near) -> float:
         other_kind = _OTHER_KIND if kinds and near.formula.kind not in kinds else 0.0
-        return other_kind + unlike(here, of_formula(near.formula)) + near.distance
+        return other_kind + unlike(here, of_formula(near.formula)) + near.distance / 2
 
     return [(near, of_formula(near.formula)) for near in sorted(case.all_near, key=rank)[:SHOWN]]
