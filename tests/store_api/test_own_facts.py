@@ -130,6 +130,36 @@ def test_households_share_formulas_as_toml(client: FlaskClient, tmp_path: Path) 
 
 
 @pytest.mark.parametrize(
+    ("name", "kind", "says"),
+    [("lardons", "dried-spice", "lardons"), ("dulce de leche", "sweetener", "dulce de leche"), ("birch sap", "sweetener", "birch sap")],
+)
+def test_a_placement_that_comes_along_in_a_file_counts_for_nothing(
+    client: FlaskClient, tmp_path: Path, name: str, kind: str, says: str
+) -> None:
+    client.put("/api/placements", json={"name": "skirret", "kind": "dried-spice"})
+    client.post("/api/own-formulas", json={**ENTRY, "text": CARROTS + "1 tsp skirret\n", **AGAIN})
+    toml = client.get("/api/own-formulas.toml").get_data(as_text=True)
+    toml = toml.replace("skirret", name).replace('"dried-spice"', f'"{kind}"')
+    other = kitchen(tmp_path / "other")
+    answer = other.post("/api/own-formulas/import", json={"toml": toml})
+    assert answer.status_code == 422
+    assert says in answer.get_json()["detail"]
+    assert other.get("/api/placements").get_json()["placed"] == []
+    assert not any(one["own"] for one in other.get("/api/formulas").get_json()["formulas"])
+
+
+def test_a_file_is_held_to_the_floors_that_an_entry_is_held_to(client: FlaskClient, tmp_path: Path) -> None:
+    """Hot cucumbers whose water is three times the vinegar: no tested brine of cucumbers is so thin."""
+    client.post("/api/own-formulas", json={**ENTRY, **AGAIN})
+    toml = client.get("/api/own-formulas.toml").get_data(as_text=True)
+    watered = toml.replace("| carrot |", "| cucumber |").replace("1 cup | water", "16.5 cup | water")
+    assert watered != toml
+    assert "16.5 cup | water" in watered
+    answer = kitchen(tmp_path / "other").post("/api/own-formulas/import", json={"toml": watered})
+    assert answer.status_code == 422, answer.get_json()
+
+
+@pytest.mark.parametrize(
     "spoil",
     [
         lambda toml: toml.replace('year = 2016', 'year = 1980'),
