@@ -308,6 +308,8 @@ NO_LINE = (
 
 # One for each row of prose.toml that nothing above falls under.
 ROWS = (
+    "Use malt vinegar from the farm shop.",
+    "Pack the beans into a stone crock.",
     "Top up with water from the kettle.",
     "Leave it in the bowl till it bubbles.",
     "The brine must reach the lid.",

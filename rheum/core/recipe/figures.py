@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Final, Literal, NamedTuple
 
 from rheum.core.measures.altitude import M_PER_FT
@@ -105,12 +106,24 @@ def low_at(found: tuple[Token, ...], at: int) -> str:
 
 
 def figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
+    """The figure that begins at a token, and the token behind it; “an inch or two” is one of twice as much at most. None where none does."""
+    read = _figure_at(found, at)
+    if read is None or low_at(found, read[1]) != "or" or low_at(found, at) not in ("a", "an", "one"):
+        return read
+    figure, end = read
+    if low_at(found, end + 1) == "two" and figure.low == figure.high and figure.measure != "number":
+        amount = figure.amount and replace(figure.amount, high=figure.amount.high * 2)
+        return figure._replace(high=figure.high * 2, amount=amount), end + 2
+    return read
+
+
+def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     try:
         read = amount_at(found, at)
     except AmountError:
         end = at + 1
         if low_at(found, end) in ("-", "–", "to") and end + 1 < len(found) and found[end + 1].kind == "number" and found[at].text == "0":
-            return figure_at(found, end + 1)  # “0 to 1,000 feet”
+            return _figure_at(found, end + 1)  # “0 to 1,000 feet”
         return Figure(0, 0, "number", None, at), end
     if read is None:
         return None

@@ -63,7 +63,9 @@ def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[s
     """The word by which a clause is more or less than tested methods say; "" for none. `things` are those of the clause by the names of rows,
     `said` all words of its sentence, `process` whether the sentence is about the process."""
     lows = words_said(clause)
-    if word := _of_any(clause, things, frames, lows):
+    if clause.lows[-1:] == ["only"] and not clause.figures:
+        lows = lows - {"only"}  # “start timing only once it boils”
+    if word := _out_of_time(clause, things, lows, said) or _of_any(clause, things, frames, lows):
         return word
     if not _of_process(clause, things, process):
         return ""
@@ -73,6 +75,22 @@ def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[s
         or _stated(clause, things, frames, lows, said=said)
         or _told(clause, things, frames, lows, said=said)
     )
+
+
+def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str]) -> str:
+    """A clock that goes by steam or a simmer, minutes of simmering water, and opened jars that are said to want no cold."""
+    minutes = any(figure.measure == "minutes" for figure in clause.figures)
+    if "clock" in things and {"stop", "start", "set", "begin"} & lows and _STEAM & said and not _ON_THE_BOIL & said:
+        return "steam"
+    if minutes and "simmer" in clause.groups and {"water"} & things and not things & {"food", "jar", "lid", "group", "spices", "brine", "acid"}:
+        return "simmer"
+    if "fridge" in things and "noneed" in lows and "opened" in said and not {"until", "till", "before", "unopened"} & said:
+        return "need"
+    return ""
+
+
+_STEAM: Final = frozenset({"steam", "steams", "steaming", "simmer", "simmers", "simmering", "warm", "hot"})
+_ON_THE_BOIL: Final = frozenset({"boil", "boils", "boiling", "column", "vent", "vents", "rolling", "full"})
 
 
 def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str]) -> str:
@@ -111,7 +129,7 @@ def _forbidden(clause: Clause, things: set[str], frames: Frames, lows: set[str],
     for act in clause.acts:
         if not act.negated or frames.group["no-canner"] & lows:
             continue  # “do not use an oven to process”
-        if act.word == "seal" and things & {"jar", "lid", "mix"} and fact:
+        if act.word in ("seal", "sealed") and things & {"jar", "lid", "mix"} and fact:
             continue  # “a jar that did not seal”
         if (act.word == "boiling" and "hot" in said) or (clause.when == "if" and act.form == "ed"):
             continue  # “in hot, not boiling, water”; “if they are not covered”

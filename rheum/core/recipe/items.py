@@ -28,6 +28,11 @@ _NEGATIONS: Final = frozenset(
         "arent",
         "neither",
         "havent",
+        "hasnt",
+        "hadnt",
+        "wasnt",
+        "werent",
+        "neednt",
         "didnt",
         "stop",
         "wouldnt",
@@ -178,10 +183,10 @@ def _adjoin(found: tuple[Token, ...], one: int, other: int) -> bool:
 def _split_verb(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> tuple[ProseWord, int] | None:
     """“throw it out”, “take the spice bag out”: a verb of two parts with its object between them."""
     prose = catalogue.lexicon.prose
-    for step in range(at + 2, min(at + 7, len(found))):
+    for step in range(at + 1, min(at + 7, len(found))):
         if found[step].text in HARD or found[step].text == "," or low_at(found, step) in ("and", "then", "until"):
             return None
-        if low_at(found, step) in ("out", "off", "away", "down", "back", "up"):
+        if step > at + 1 and low_at(found, step) in ("out", "off", "away", "down", "back", "up"):
             if any(row.kind == "act" and row.form == "ing" for row in prose.words.get((found[step - 1].low,), ())):
                 return None  # “sticking out”
             rows = prose.words.get((found[at].low, found[step].low))
