@@ -4,6 +4,7 @@ the words that tell when, how long, how hard and how warm (reference/frames.toml
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Final
 
 from rheum.core.facts.ingredients import stem
@@ -84,12 +85,21 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
         return "steam"
     if minutes and "simmer" in clause.groups and {"water"} & things and not things & {"food", "jar", "lid", "group", "spices", "brine", "acid"}:
         return "simmer"
+    if clause.groups & {"lift", "off"} and {"early", "earlier", "sooner"} & lows and not clause.foods:
+        return "early"
+    halved = any(one in ("half", "third", "quarter") and two in ("the", "each", "every", "of") for one, two in pairwise(clause.lows))
+    if halved and "jar" in things and "fill" in clause.groups and "with" in lows:
+        return "half"  # “pack half the jar with garlic”
+    if "cloudy" in lows and things & {"jar", "brine", "mix"} and {"fine", "safe", "ok", "okay", "harmless"} & lows:
+        return "cloudy"
+    if "lid" in things and "use" in clause.groups and "as" in lows:
+        return "as"  # “a plate as a lid”
     if "fridge" in things and "noneed" in lows and "opened" in said and not {"until", "till", "before", "unopened"} & said:
         return "need"
     return ""
 
 
-_STEAM: Final = frozenset({"steam", "steams", "steaming", "simmer", "simmers", "simmering", "warm", "hot"})
+_STEAM: Final = frozenset({"steam", "steams", "steaming", "simmer", "simmers", "simmering", "warm", "hot", "heats", "heating", "warms"})
 _ON_THE_BOIL: Final = frozenset({"boil", "boils", "boiling", "column", "vent", "vents", "rolling", "full"})
 
 

@@ -180,6 +180,12 @@ def _adjoin(found: tuple[Token, ...], one: int, other: int) -> bool:
     return other == one + 1 or (other == one + 2 and found[one + 1].text in "-–")
 
 
+def _sized(found: tuple[Token, ...], at: int) -> int | None:
+    """Where a word ends that makes a measure or a shape of the food before it: “walnut-size chunks”, “pear-shaped onions”."""
+    step = at + (low_at(found, at) == "-")
+    return step + 1 if low_at(found, step) in ("sized", "size", "shaped") else None
+
+
 def _split_verb(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> tuple[ProseWord, int] | None:
     """“throw it out”, “take the spice bag out”: a verb of two parts with its object between them."""
     prose = catalogue.lexicon.prose
@@ -253,6 +259,8 @@ def _word(
         if known is not None:
             named = (known, run[-1][0] + 1)
             break
+    if named is not None and (sized := _sized(found, named[1])) is not None:
+        return Item("plain", "plain", found[named[1] - 1].low, at, sized), sized
     if named is not None and named[1] - at > length:
         return Item("food", named[0].klass, " ".join(word for _, word, _ in words[index : index + 1]), at, named[1], food=named[0]), named[
             1

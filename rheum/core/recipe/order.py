@@ -58,6 +58,8 @@ def _not_sealed(it: _Hung) -> str:
     failed = "store" in clause.groups and it.has("fails")
     failed = failed or (fact and len(lows) > _BARE_FACT and any(act.negated and act.word.startswith("seal") for act in clause.acts))
     failed = failed or (clause.when in _IF and (it.has("unsealed") or (it.has("fails") and "seal" in lows)))
+    lid_up = "lid" in clause.things and any(act.negated for act in clause.acts) and _GONE_DOWN & lows
+    failed = failed or (clause.when in (*_IF, "when") and bool(lid_up))
     acted = set().union(*(doing(other) for other in it.clauses)) - {"check", "strain"}
     if not failed or not (acted or "shelf" in clause.things):
         return ""
@@ -67,6 +69,7 @@ def _not_sealed(it: _Hung) -> str:
 
 
 _BARE_FACT: Final = 3
+_GONE_DOWN: Final = frozenset({"down", "popped", "pop", "pinged", "ping", "dipped", "sucked", "sunk", "dished"})
 
 
 def _leaks(it: _Hung) -> str:
