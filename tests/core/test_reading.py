@@ -240,3 +240,20 @@ def test_mixed_numbers_are_their_value(whole: int, bottom: int, top: int) -> Non
     amount, _ = leading_amount(f"{whole} {top}/{bottom} cups x")
     assert amount is not None
     assert amount.low == pytest.approx(whole + top / bottom)
+
+
+def test_so_much_each_of_several_is_a_line_for_each(facts: Library) -> None:
+    read = read_recipe("Test\n1 cup white vinegar (5%)\n2 teaspoons each mustard seed and celery seed\n", facts.catalogue)
+    assert [(line.ingredient.id, line.amount.high) for line in read.lines[1:] if line.amount] == [("mustard-seed", 2), ("celery-seed", 2)]
+    assert not read.unread
+
+
+@pytest.mark.parametrize(
+    ("line", "food"),
+    [
+        ("2 lb young okra pods, 3 inches or less", "okra"), ("1 small white cabbage (about 1 kg), shredded", "cabbage"), ("2 lb carrots, cut into 3-inch sticks", "carrot"),
+        ("1 pkt (about 1 oz) fresh dill", "dill-fresh"), ("2 Scotch bonnet peppers", "habanero"), ("ice cubes, to cover", "ice"),
+    ],
+)  # fmt: skip
+def test_what_people_write_beside_a_food(line: str, food: str, facts: Library) -> None:
+    assert read_ingredient(line, 1, "jar", facts.catalogue).ingredient.id == food

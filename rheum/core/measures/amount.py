@@ -43,7 +43,7 @@ _SIZED: Final = frozenset(
     {"level", "heaped", "heaping", "rounded", "scant", "generous", "good", "full", "packed", "brimming", "big", "large", "small"}
 )
 CONTAINERS: Final = frozenset(
-    {"can", "tin", "jar", "bag", "packet", "package", "box", "bottle", "carton", "pack", "pot", "punnet", "sack", "tub"}
+    {"can", "tin", "jar", "bag", "packet", "pkt", "pkg", "package", "box", "bottle", "carton", "pack", "pot", "punnet", "sack", "tub"}
 )
 _TINS: Final = frozenset({"can", "tin"})
 # 1.000 g is one gram in one country and a kilo in the next.

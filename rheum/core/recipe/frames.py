@@ -83,7 +83,12 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
     minutes = any(figure.measure == "minutes" for figure in clause.figures)
     if "clock" in things and {"stop", "start", "set", "begin"} & lows and _STEAM & said and not _ON_THE_BOIL & said:
         return "steam"
-    if minutes and "simmer" in clause.groups and {"water"} & things and not things & {"food", "jar", "lid", "group", "spices", "brine", "acid"}:
+    if (
+        minutes
+        and "simmer" in clause.groups
+        and {"water"} & things
+        and not things & {"food", "jar", "lid", "group", "spices", "brine", "acid"}
+    ):
         return "simmer"
     if clause.groups & {"lift", "off"} and {"early", "earlier", "sooner"} & lows and not clause.foods:
         return "early"

@@ -119,6 +119,8 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
             at, head = timed, False
             continue
         if kind_of(amount.unit) == "length" and not (first is None and head):
+            if _low(found, end) == "or" and _low(found, end + 1) in ("less", "smaller", "under", "shorter"):
+                end += 2
             spent[at:end] = [True] * (end - at)
         elif first is None and (head or _trails(found, at)):
             first, begins, to = amount, at, end

@@ -216,7 +216,11 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
     words = {at: found[at] for at in left if found[at].kind == "word"}
     lows = {word.low for word in found if word.kind == "word"}
     soaks = bool(lows & _SOAKS) or {"draw", "out"} <= lows
-    soaks = soaks or (bool(lows & _DRAINED) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
+    soaks = (
+        soaks
+        or ingredient.id == "ice"
+        or (bool(lows & _DRAINED) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
+    )
     _check_marks(found, left, ingredient.role.acid or ingredient.role.liquid)
     if section == "soak" and lows & _KEPT:
         raise LineUnread("This soak is put to use. What goes into the jars stands among the jar's own lines.")

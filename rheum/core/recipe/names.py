@@ -251,7 +251,7 @@ def _dried(ingredient: Ingredient, catalogue: Catalogue) -> Ingredient:
 
 def _check_pair(words: list[Word], match: NameMatch, catalogue: Catalogue) -> None:
     """“thorn apple” is no apple: a food of two words that ends in a known one is its own."""
-    if match.start == 0:
+    if match.start == 0 or match.end - match.start > 1:
         return
     before = words[match.start - 1]
     table = catalogue.lexicon.line
