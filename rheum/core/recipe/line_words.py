@@ -218,7 +218,7 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
     soaks = bool(lows & _SOAKS) or {"draw", "out"} <= lows
     soaks = (
         soaks
-        or ingredient.id == "ice"
+        or (ingredient.id == "ice" and bool(lows & {"cover", "cubes", "cube", "crushed"}))
         or (bool(lows & _DRAINED) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
     )
     _check_marks(found, left, ingredient.role.acid or ingredient.role.liquid)
