@@ -219,14 +219,14 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
     ):
         stock.put_bottle(connection, bottle, moment)
     for jar, count in (("pint", 14), ("half-pint", 18), ("quart", 5), ("pint-wide", 4)):
-        stock.set_jars(connection, jar, count)
+        stock.set_jars(connection, jar, count, moment)
     stock.put_jar(connection, stock.JarMeasures("demo-jar-tall", "Tall square jar", 352, 812, 148, 62, 76), moment)
-    stock.set_jars(connection, "demo-jar-tall", 6)
-    stock.put_lids(connection, LidLot("demo-lids-1", "regular", "R 5", 11))
-    stock.put_lids(connection, LidLot("demo-lids-2", "regular", "R 6", 36))
-    stock.put_lids(connection, LidLot("demo-lids-3", "wide", "W 1", 5))
-    stock.set_bands(connection, "regular", 40)
-    stock.set_bands(connection, "wide", 6)
+    stock.set_jars(connection, "demo-jar-tall", 6, moment)
+    stock.put_lids(connection, LidLot("demo-lids-1", "regular", "R 5", 11), moment)
+    stock.put_lids(connection, LidLot("demo-lids-2", "regular", "R 6", 36), moment)
+    stock.put_lids(connection, LidLot("demo-lids-3", "wide", "W 1", 5), moment)
+    stock.set_bands(connection, "regular", 40, moment)
+    stock.set_bands(connection, "wide", 6, moment)
     stock.put_canner(
         connection,
         Canner(

@@ -15,7 +15,9 @@ from rheum.api.shapes import BatchList, BatchView
 from rheum.core.batch import begin, state_at
 from rheum.core.batch.clouds import clouding
 from rheum.core.batch.events import Event
+from rheum.core.batch.giving_up import giving_up
 from rheum.core.batch.standing import RunState
+from rheum.core.batch.told import fold
 from rheum.core.making import canned_by, make_plan, shortages, takes_of, with_jars
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
@@ -44,7 +46,8 @@ def _unknown(says: str) -> RunState:
 
 def _view(batch: stored.StoredBatch) -> BatchView:
     at = moment()
-    taken = tuple(f"{one.amount:.0f} {one.says}" for one in stocks.taken(connection(), batch.snapshot.id) if one.what != "bottle")
+    takes = stocks.taken(connection(), batch.snapshot.id)
+    taken = tuple(f"{one.amount:.0f} {one.says}" for one in takes if one.what != "bottle")
     state = state_at(batch.snapshot, batch.events, at) if batch.unknown is None else _unknown(batch.unknown)
     return BatchView(
         snapshot=batch.snapshot,
@@ -52,6 +55,7 @@ def _view(batch: stored.StoredBatch) -> BatchView:
         findings=batch.verdict.findings,
         taken=taken,
         clouds=clouding(batch.snapshot.text, kitchen_library().catalogue) if any("spoiled" in jar.can for jar in state.jars) else (),
+        give_up=giving_up(fold(batch.snapshot, batch.events), takes) if batch.unknown is None else None,
         events=len(batch.events),
         now=at.at,
     )

@@ -133,7 +133,7 @@ def jars(jar_id: str, asked: CountIn) -> StockView:
     """How many empty jars of a size there are."""
     if jar_id not in kitchen_library().jars:
         raise Problem(404, "No such jar", "There is no such jar here. Choose one from the list.")
-    stored.set_jars(connection(), jar_id, asked.count)
+    stored.set_jars(connection(), jar_id, asked.count, now())
     return _view()
 
 
@@ -142,7 +142,7 @@ def jars(jar_id: str, asked: CountIn) -> StockView:
 @blueprint.output(StockOut)
 def lids(asked: LidsIn) -> StockView:
     """A lot of new lids."""
-    stored.put_lids(connection(), LidLot(asked.id, asked.mouth, asked.lot.strip(), asked.count))
+    stored.put_lids(connection(), LidLot(asked.id, asked.mouth, asked.lot.strip(), asked.count), now())
     return _view()
 
 
@@ -153,7 +153,7 @@ def bands(mouth: Literal["regular", "wide", "other"], asked: CountIn) -> StockVi
     """How many sound bands there are."""
     if mouth not in ("regular", "wide", "other"):
         raise Problem(404, "No such mouth", "Bands are for regular, wide or other mouths.")
-    stored.set_bands(connection(), mouth, asked.count)
+    stored.set_bands(connection(), mouth, asked.count, now())
     return _view()
 
 
@@ -196,7 +196,7 @@ def canner(asked: CannerIn) -> StockView:
 def take_out(what: str, item_id: str) -> StockView:
     """Take a bottle, canner, own jar or lot of lids out."""
     kinds = {"bottles": "bottle", "canners": "canner", "own-jars": "jar", "lids": "lids"}
-    if what not in kinds or not stored.remove(connection(), kinds[what], item_id):
+    if what not in kinds or not stored.remove(connection(), kinds[what], item_id, now()):
         raise Problem(404, "Not there", "There is no such thing here. It may have been taken out already.")
     return _view()
 

@@ -13,14 +13,15 @@ from pydantic import Field, TypeAdapter, ValidationError
 
 from rheum.core.batch import admit, jars_standing, state_at
 from rheum.core.batch.begun import Snapshot
-from rheum.core.batch.events import Event, EventRefused, Happening
+from rheum.core.batch.events import Event, EventRefused, GivenUp, Happening, Undone
+from rheum.core.batch.giving_up import back_of, giving_up
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
 from rheum.core.batch.told import fold
 from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
 from rheum.store.database import transaction
-from rheum.store.stock import take
+from rheum.store.stock import give_back, given_back, take, taken
 
 SNAPSHOT: Final[TypeAdapter[Snapshot]] = TypeAdapter(Snapshot)
 VERDICT: Final[TypeAdapter[Verdict]] = TypeAdapter(Verdict)
@@ -73,7 +74,7 @@ def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict: Verdict, ta
                 "verdict": VERDICT.dump_json(verdict).decode(),
             },
         )
-        take(connection, recorded.id, takes)
+        take(connection, recorded.id, takes, now=begun_at)
         return recorded
 
 
@@ -186,8 +187,20 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
             },
         )
         events = [*found.events, event]
+        _stock_moves(connection, found, event)
         _project(connection, found.snapshot, state_at(found.snapshot, events, event.at))
         return replace(found, events=events)
+
+
+def _stock_moves(connection: sqlite3.Connection, found: StoredBatch, event: Event) -> None:
+    """What an event moves in the stock: given up, things go back; that taken back, the batch has them again."""
+    batch_id, at = found.snapshot.id, event.at.at
+    if isinstance(event.what, GivenUp):
+        offered = giving_up(fold(found.snapshot, found.events), taken(connection, batch_id))
+        if offered is not None:
+            give_back(connection, batch_id, back_of(event.what, offered), now=at, event_id=event.id)
+    elif isinstance(event.what, Undone):
+        take(connection, batch_id, given_back(connection, event.what.of), now=at, event_id=event.id)
 
 
 def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState) -> None:

@@ -18,6 +18,9 @@ def read(connection: sqlite3.Connection) -> Stock:
     bottles = connection.execute("SELECT * FROM bottle ORDER BY name, label, id").fetchall()
     canners = connection.execute("SELECT * FROM canner ORDER BY title, id").fetchall()
     lids = connection.execute("SELECT * FROM lid_lot ORDER BY mouth, lot, id").fetchall()
+    left: dict[str, dict[str, float]] = {"bottle": {}, "lids": {}, "jars": {}, "bands": {}}
+    for row in connection.execute("SELECT what, item_id, amount FROM stock_left ORDER BY what, item_id"):
+        left[row["what"]][row["item_id"]] = max(0.0, round(row["amount"], 6))
     trims = connection.execute("SELECT ingredient, bought_g, usable_g FROM trim ORDER BY at").fetchall()
     pantry = connection.execute("SELECT text FROM pantry WHERE id = 1").fetchone()
     return Stock(
@@ -27,7 +30,7 @@ def read(connection: sqlite3.Connection) -> Stock:
                 kind=row["kind"],
                 name=row["name"],
                 label=row["label"],
-                left_ml=row["left_ml"],
+                left_ml=left["bottle"].get(row["id"], 0.0),
                 measured=row["measured"],
                 measured_give=row["give"],
                 lot=row["lot"],
@@ -37,9 +40,9 @@ def read(connection: sqlite3.Connection) -> Stock:
             )
             for row in bottles
         ),
-        jars={row["jar_id"]: row["count"] for row in connection.execute("SELECT jar_id, count FROM jar_count ORDER BY jar_id")},
-        lids=tuple(LidLot(row["id"], row["mouth"], row["lot"], row["count"]) for row in lids),
-        bands={row["mouth"]: row["count"] for row in connection.execute("SELECT mouth, count FROM band_count")},
+        jars={jar_id: int(count) for jar_id, count in left["jars"].items()},
+        lids=tuple(LidLot(row["id"], row["mouth"], row["lot"], int(left["lids"].get(row["id"], 0))) for row in lids),
+        bands={mouth: int(count) for mouth, count in left["bands"].items()},  # type: ignore[misc]
         canners=tuple(
             Canner(
                 id=row["id"],
@@ -63,8 +66,8 @@ def put_bottle(connection: sqlite3.Connection, bottle: Bottle, now: datetime) ->
     """Enter a bottle, or change it: the same id is the same bottle."""
     connection.execute(
         """
-        INSERT INTO bottle (id, kind, name, label, measured, give, lot, opened, price, size_ml, left_ml, entered_at)
-        VALUES (:id, :kind, :name, :label, :measured, :give, :lot, :opened, :price, :size_ml, :left_ml, :now)
+        INSERT INTO bottle (id, kind, name, label, measured, give, lot, opened, price, size_ml, entered_at)
+        VALUES (:id, :kind, :name, :label, :measured, :give, :lot, :opened, :price, :size_ml, :now)
         ON CONFLICT (id) DO UPDATE
         SET kind = excluded.kind,
             name = excluded.name,
@@ -74,8 +77,7 @@ def put_bottle(connection: sqlite3.Connection, bottle: Bottle, now: datetime) ->
             lot = excluded.lot,
             opened = excluded.opened,
             price = excluded.price,
-            size_ml = excluded.size_ml,
-            left_ml = excluded.left_ml
+            size_ml = excluded.size_ml
         """,
         {
             "id": bottle.id,
@@ -88,10 +90,24 @@ def put_bottle(connection: sqlite3.Connection, bottle: Bottle, now: datetime) ->
             "opened": bottle.opened,
             "price": bottle.price,
             "size_ml": bottle.size_ml,
-            "left_ml": bottle.left_ml,
             "now": now.isoformat(),
         },
     )
+    _count(connection, "bottle", bottle.id, there=bottle.left_ml, now=now)
+
+
+def _count(connection: sqlite3.Connection, what: str, item_id: str, *, there: float, now: datetime) -> None:
+    """So much of a thing is there: the movement that makes the sum say so. What was never counted before was bought."""
+    row = connection.execute("SELECT amount FROM stock_left WHERE what = ? AND item_id = ?", (what, item_id)).fetchone()
+    if row is None or abs(there - row["amount"]) > _NOTHING:
+        connection.execute(
+            "INSERT INTO movement (at, what, item_id, amount, why) VALUES (?, ?, ?, ?, ?)",
+            (now.isoformat(), what, item_id, there - (row["amount"] if row else 0.0), "counted" if row else "bought"),
+        )
+
+
+# A difference of less is none: sums of millilitres carry dust.
+_NOTHING = 1e-6
 
 
 def put_canner(connection: sqlite3.Connection, canner: Canner) -> None:
@@ -183,40 +199,38 @@ def put_jar(connection: sqlite3.Connection, jar: JarMeasures, now: datetime) -> 
     )
 
 
-def set_jars(connection: sqlite3.Connection, jar_id: str, count: int) -> None:
+def set_jars(connection: sqlite3.Connection, jar_id: str, count: int, now: datetime) -> None:
     """How many empty jars of a size there are."""
-    connection.execute(
-        "INSERT INTO jar_count (jar_id, count) VALUES (?, ?) ON CONFLICT (jar_id) DO UPDATE SET count = excluded.count", (jar_id, count)
-    )
+    _count(connection, "jars", jar_id, there=count, now=now)
 
 
-def put_lids(connection: sqlite3.Connection, lot: LidLot) -> None:
+def put_lids(connection: sqlite3.Connection, lot: LidLot, now: datetime) -> None:
     """Enter a lot of new lids, or change it."""
     connection.execute(
         """
-        INSERT INTO lid_lot (id, mouth, lot, count)
-        VALUES (?, ?, ?, ?)
+        INSERT INTO lid_lot (id, mouth, lot)
+        VALUES (?, ?, ?)
         ON CONFLICT (id) DO UPDATE
         SET mouth = excluded.mouth,
-            lot = excluded.lot,
-            count = excluded.count
+            lot = excluded.lot
         """,
-        (lot.id, lot.mouth, lot.lot, lot.count),
+        (lot.id, lot.mouth, lot.lot),
     )
+    _count(connection, "lids", lot.id, there=lot.count, now=now)
 
 
-def set_bands(connection: sqlite3.Connection, mouth: str, count: int) -> None:
+def set_bands(connection: sqlite3.Connection, mouth: str, count: int, now: datetime) -> None:
     """How many sound bands of a mouth there are."""
-    connection.execute(
-        "INSERT INTO band_count (mouth, count) VALUES (?, ?) ON CONFLICT (mouth) DO UPDATE SET count = excluded.count", (mouth, count)
-    )
+    _count(connection, "bands", mouth, there=count, now=now)
 
 
 _TABLES = {"bottle": "bottle", "canner": "canner", "jar": "own_jar", "lids": "lid_lot"}
 
 
-def remove(connection: sqlite3.Connection, what: str, item_id: str) -> bool:
+def remove(connection: sqlite3.Connection, what: str, item_id: str, now: datetime) -> bool:
     """Take a bottle, canner, own jar or lot of lids out. What batches drew from it stays recorded. KeyError for anything else."""
+    if what in ("bottle", "lids") and connection.execute(f"SELECT 1 FROM {_TABLES[what]} WHERE id = ?", (item_id,)).fetchone():
+        _count(connection, what, item_id, there=0.0, now=now)
     return connection.execute(f"DELETE FROM {_TABLES[what]} WHERE id = ?", (item_id,)).rowcount == 1
 
 
@@ -233,27 +247,60 @@ def set_pantry(connection: sqlite3.Connection, text: str) -> None:
     connection.execute("INSERT INTO pantry (id, text) VALUES (1, ?) ON CONFLICT (id) DO UPDATE SET text = excluded.text", (text,))
 
 
-def take(connection: sqlite3.Connection, batch_id: str, takes: Iterable[Take]) -> None:
-    """Record what a batch takes and lower what is left, never below nothing; within the transaction that records the batch."""
+def take(connection: sqlite3.Connection, batch_id: str, takes: Iterable[Take], *, now: datetime, event_id: str | None = None) -> None:
+    """Record what a batch takes, never more than there is; within the transaction that records the batch or the event."""
     for one in takes:
-        connection.execute(
-            """
-            INSERT INTO drawn (batch_id, what, item_id, says, amount)
-            VALUES (:batch_id, :what, :item_id, :says, :amount)
-            """,
-            {"batch_id": batch_id, "what": one.what, "item_id": one.item_id, "says": one.says, "amount": one.amount},
-        )
-        connection.execute(_LOWER[one.what], {"amount": one.amount if one.what == "bottle" else int(one.amount), "id": one.item_id})
+        row = connection.execute(
+            "SELECT amount FROM stock_left WHERE what = :what AND item_id = :item_id", {"what": one.what, "item_id": one.item_id}
+        ).fetchone()
+        amount = min(one.amount, max(0.0, row["amount"] if row else 0.0))
+        _moved(connection, batch_id, one, -amount, now=now, why="drawn", event_id=event_id)
 
 
-_LOWER = {
-    "bottle": "UPDATE bottle SET left_ml = max(0, left_ml - :amount) WHERE id = :id",
-    "lids": "UPDATE lid_lot SET count = max(0, count - :amount) WHERE id = :id",
-    "jars": "UPDATE jar_count SET count = max(0, count - :amount) WHERE jar_id = :id",
-}
+def give_back(connection: sqlite3.Connection, batch_id: str, back: Iterable[Take], *, now: datetime, event_id: str) -> None:
+    """Record what a batch that is given up gives back; within the transaction that records the event."""
+    for one in back:
+        _moved(connection, batch_id, one, one.amount, now=now, why="given back", event_id=event_id)
+
+
+def _moved(
+    connection: sqlite3.Connection, batch_id: str, one: Take, amount: float, *, now: datetime, why: str, event_id: str | None
+) -> None:  # fmt: skip
+    connection.execute(
+        """
+        INSERT INTO movement (at, what, item_id, amount, why, batch_id, event_id, says)
+        VALUES (:at, :what, :item_id, :amount, :why, :batch_id, :event_id, :says)
+        """,
+        {
+            "at": now.isoformat(),
+            "what": one.what,
+            "item_id": one.item_id,
+            "amount": amount,
+            "why": why,
+            "batch_id": batch_id,
+            "event_id": event_id,
+            "says": one.says,
+        },
+    )
+
+
+def given_back(connection: sqlite3.Connection, event_id: str) -> list[Take]:
+    """What an event gave back."""
+    rows = connection.execute("SELECT what, item_id, says, amount FROM movement WHERE event_id = ? AND amount > 0 ORDER BY id", (event_id,))
+    return [Take(**dict(row)) for row in rows]
 
 
 def taken(connection: sqlite3.Connection, batch_id: str) -> list[Take]:
-    """What a batch took."""
-    rows = connection.execute("SELECT what, item_id, says, amount FROM drawn WHERE batch_id = ? ORDER BY what, item_id", (batch_id,))
+    """What a batch took, less what it gave back."""
+    rows = connection.execute(
+        """
+        SELECT what, item_id, max(says) AS says, -sum(amount) AS amount
+        FROM movement
+        WHERE batch_id = ?
+        GROUP BY what, item_id
+        HAVING -sum(amount) > 1e-6
+        ORDER BY what, item_id
+        """,
+        (batch_id,),
+    )
     return [Take(**dict(row)) for row in rows]

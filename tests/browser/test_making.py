@@ -273,3 +273,22 @@ def test_what_is_short_is_asked_about_on_the_bench_before_a_batch_is_begun(demo_
     expect(page).to_have_url(re.compile(r"/$"))
     page.get_by_role("button", name="Begin all the same").click()
     expect(page).to_have_url(re.compile(r"/stove/"))
+
+
+def test_a_batch_begun_by_mistake_is_given_up_by_one_press_and_one_half_way_thing_by_thing(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(page, BEANS)
+    page.get_by_role("button", name="Begin this batch").click()
+    page.get_by_role("button", name="Begun by mistake: give it up").click()
+    expect(page.get_by_role("heading", level=2)).to_have_text("Given up")
+    page.get_by_role("button", name="Take back: Given up").click()
+    expect(page.get_by_role("heading", level=2)).to_have_text("Prepare the produce")
+    page.get_by_role("button", name="Prepared").click()
+    page.get_by_text("Give this batch up").click()
+    box = page.locator("[data-give-up]")
+    expect(box.get_by_text("ml of white vinegar", exact=False)).to_be_visible()
+    box.get_by_role("button", name="Give it up").click()
+    expect(page.get_by_role("heading", level=2)).to_have_text("Given up")
+    page.get_by_role("link", name="Back to the Stove").click()
+    expect(page.get_by_text("Dilly beans")).to_have_count(0)
+    assert serious_faults(page) == []

@@ -172,7 +172,9 @@ def test_a_batch_takes_what_it_needs_just_once(app: APIFlask, kitchen: FlaskClie
     assert "white distilled vinegar 5 %, lot K 31" in first["snapshot"]["vinegar"][0]
     connection = connect(app.extensions["rheum"].database)
     with pytest.raises(sqlite3.IntegrityError, match="stays recorded"):
-        connection.execute("UPDATE drawn SET amount = 1")
+        connection.execute("UPDATE movement SET amount = 1")
+    with pytest.raises(sqlite3.IntegrityError, match="stays recorded"):
+        connection.execute("DELETE FROM movement")
     connection.close()
 
 
@@ -257,3 +259,28 @@ def test_what_is_short_is_told_and_asked_before_a_batch_is_begun(kitchen: FlaskC
     assert begun.status_code == 200
     # The same press again is the same batch, and is not asked about a second time.
     assert kitchen.post("/api/batches", json=asked).json["snapshot"]["id"] == "short-batch-1"  # type: ignore[index]
+
+
+def test_given_up_what_goes_back_is_on_hand_again_and_taken_back_it_is_taken(kitchen: FlaskClient) -> None:
+    kitchen.put("/api/stock/bottles", json=VINEGAR)
+    kitchen.put("/api/stock/jars/pint", json={"count": 14})
+    kitchen.put("/api/stock/lids", json={"id": "lot-0001", "mouth": "regular", "lot": "R 5", "count": 20})
+    whole = stock(kitchen)
+    begun = kitchen.post("/api/batches", json={"id": "batch-0001", "text": BEANS, "jars": 8}).get_json()
+    taken = stock(kitchen)
+    assert taken["bottles"][0]["left_ml"] < 2000
+    asked = begun["give_up"]
+    assert asked["at_once"]
+    back = [{"what": one["what"], "item_id": one["item_id"], "amount": one["most"]} for one in asked["offers"]]
+    too_much = [{**back[0], "amount": back[0]["amount"] + 1}]
+    refused = kitchen.post("/api/batches/batch-0001/events", json={"kind": "given-up", "id": "event-0001", "back": too_much})
+    assert refused.status_code == 409
+    assert stock(kitchen) == taken, "a refusal moves nothing"
+    for _ in range(2):  # a double tap gives back once
+        told = kitchen.post("/api/batches/batch-0001/events", json={"kind": "given-up", "id": "event-0002", "back": back})
+        assert told.get_json()["state"]["headline"] == "Given up"
+        assert stock(kitchen) == whole
+    assert kitchen.get("/api/batches").get_json()["batches"] == []
+    kitchen.post("/api/batches/batch-0001/events", json={"kind": "undo", "id": "event-0003", "of": "event-0002"})
+    assert stock(kitchen) == taken
+    assert len(kitchen.get("/api/batches").get_json()["batches"]) == 1

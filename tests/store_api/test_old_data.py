@@ -17,7 +17,7 @@ from rheum.api.app import create_app
 from rheum.api.setup import Setup
 from rheum.core.batch import state_at
 from rheum.core.batch.moment import Moment
-from rheum.store import batches
+from rheum.store import batches, stock
 from rheum.store.database import connect, open_data
 
 OLD = Path(__file__).parents[1] / "old_data"
@@ -123,3 +123,19 @@ def test_an_event_of_a_newer_rheum_spoils_its_own_batch_only(old: tuple[Path, di
     refused = client.post("/api/batches/old-step-boiling/events", json={"id": "new-tap-0001", "kind": "boil-lost", "load": 1})
     assert refused.status_code == 409
     assert client.get("/api/batches/old-step-heating").json["state"]["step"] == "loads"
+
+
+@pytest.mark.parametrize("path", WRITTEN, ids=lambda path: path.stem)
+def test_what_was_on_hand_is_on_hand_when_stock_becomes_a_ledger(path: Path, tmp_path: Path) -> None:
+    with sqlite3.connect(path) as before:
+        bottles = dict(before.execute("SELECT id, left_ml FROM bottle"))
+        lids, jars = dict(before.execute("SELECT id, count FROM lid_lot")), dict(before.execute("SELECT jar_id, count FROM jar_count"))
+        drawn = before.execute("SELECT batch_id, what, item_id, amount FROM drawn ORDER BY 1, 2, 3").fetchall()
+    shutil.copy(path, tmp_path / "kitchen.db")
+    connection = connect(open_data(tmp_path, "kitchen", check=True))
+    held = stock.read(connection)
+    assert {one.id: one.left_ml for one in held.bottles} == pytest.approx(bottles)
+    assert ({one.id: one.count for one in held.lids}, dict(held.jars)) == (lids, jars)
+    moved = connection.execute("SELECT batch_id, what, item_id, -amount FROM movement WHERE why = 'drawn' ORDER BY 1, 2, 3").fetchall()
+    assert [tuple(row) for row in moved] == drawn
+    connection.close()

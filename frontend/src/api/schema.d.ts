@@ -2584,7 +2584,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "given-up" | "undo";
             /**
              * Load
              * @default null
@@ -2634,7 +2634,7 @@ export interface components {
          * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
          *
          *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
-         *     may cloud a jar from the first day.
+         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more.
          */
         "BatchListOut.BatchView": {
             /** Clouds */
@@ -2643,6 +2643,7 @@ export interface components {
             events: number;
             /** Findings */
             findings: components["schemas"]["BatchListOut.Finding"][];
+            give_up: components["schemas"]["BatchListOut.GivingUp"] | null;
             /**
              * Now
              * Format: date-time
@@ -2786,6 +2787,19 @@ export interface components {
             why: string;
         };
         /**
+         * GivingUp
+         * @description What is asked before a batch is given up. `jars`: how many filled ones want a place; `at_once`: nothing was told of it yet, so that all of it
+         *     goes back by one press.
+         */
+        "BatchListOut.GivingUp": {
+            /** At Once */
+            at_once: boolean;
+            /** Jars */
+            jars: number;
+            /** Offers */
+            offers: components["schemas"]["BatchListOut.Offer"][];
+        };
+        /**
          * JarStanding
          * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
          */
@@ -2866,6 +2880,25 @@ export interface components {
             title: string | null;
         };
         /**
+         * Offer
+         * @description A thing that the batch took and that may go back: at most so much of it (millilitres of a bottle, else pieces), whether it plainly
+         *     does, and what is asked of it where it does not.
+         */
+        "BatchListOut.Offer": {
+            /** Asks */
+            asks: string;
+            /** Item Id */
+            item_id: string;
+            /** Most */
+            most: number;
+            /** Plainly */
+            plainly: boolean;
+            /** Says */
+            says: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -2910,6 +2943,11 @@ export interface components {
             cook: components["schemas"]["BatchListOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /**
+             * Given Up
+             * @default false
+             */
+            given_up: boolean;
             /** Headline */
             headline: string;
             /** Jars */
@@ -3122,7 +3160,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "given-up" | "undo";
             /**
              * Load
              * @default null
@@ -3157,7 +3195,7 @@ export interface components {
          * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
          *
          *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
-         *     may cloud a jar from the first day.
+         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more.
          */
         "BatchOut.BatchView": {
             /** Clouds */
@@ -3166,6 +3204,7 @@ export interface components {
             events: number;
             /** Findings */
             findings: components["schemas"]["BatchOut.Finding"][];
+            give_up: components["schemas"]["BatchOut.GivingUp"] | null;
             /**
              * Now
              * Format: date-time
@@ -3309,6 +3348,19 @@ export interface components {
             why: string;
         };
         /**
+         * GivingUp
+         * @description What is asked before a batch is given up. `jars`: how many filled ones want a place; `at_once`: nothing was told of it yet, so that all of it
+         *     goes back by one press.
+         */
+        "BatchOut.GivingUp": {
+            /** At Once */
+            at_once: boolean;
+            /** Jars */
+            jars: number;
+            /** Offers */
+            offers: components["schemas"]["BatchOut.Offer"][];
+        };
+        /**
          * JarStanding
          * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
          */
@@ -3389,6 +3441,25 @@ export interface components {
             title: string | null;
         };
         /**
+         * Offer
+         * @description A thing that the batch took and that may go back: at most so much of it (millilitres of a bottle, else pieces), whether it plainly
+         *     does, and what is asked of it where it does not.
+         */
+        "BatchOut.Offer": {
+            /** Asks */
+            asks: string;
+            /** Item Id */
+            item_id: string;
+            /** Most */
+            most: number;
+            /** Plainly */
+            plainly: boolean;
+            /** Says */
+            says: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -3433,6 +3504,11 @@ export interface components {
             cook: components["schemas"]["BatchOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /**
+             * Given Up
+             * @default false
+             */
+            given_up: boolean;
             /** Headline */
             headline: string;
             /** Jars */
@@ -4483,7 +4559,7 @@ export interface components {
          * EventIn
          * @description A tap at the stove: what happened, told apart by `kind`. The screen makes the id; the server gives the time.
          */
-        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Undone"];
+        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.Undone"];
         /**
          * Again
          * @description Jars are made ready to be processed again: rims looked at, new lids on; a load of its own.
@@ -4591,6 +4667,41 @@ export interface components {
             sizes?: {
                 [key: string]: number;
             } | null;
+        };
+        /**
+         * GivenBack
+         * @description So much of one thing that a batch took goes back: millilitres of a bottle, else pieces.
+         */
+        "EventIn.GivenBack": {
+            /** Amount */
+            amount: number;
+            /** Item Id */
+            item_id: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * GivenUp
+         * @description The batch is given up: what goes back into the stock, and where its filled, unprocessed jars go.
+         */
+        "EventIn.GivenUp": {
+            /**
+             * Back
+             * @default []
+             */
+            back?: components["schemas"]["EventIn.GivenBack"][];
+            /** Id */
+            id: string;
+            /**
+             * Jars To
+             * @default null
+             */
+            jars_to?: ("fridge" | "bin") | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "given-up";
         };
         /**
          * HeatOff

@@ -1,18 +1,19 @@
 /** One batch at the stove: one big thing to do, the clock that runs, the canner as it stands. */
 import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
-import { Fragment, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
 import type { Batch, RunAction, RunLoad, Tap as Told } from "../api/client";
 import { useBatch, useJars } from "../api/queries";
 import { JarDrawing } from "../parts/JarDrawing";
-import { mmAndInches } from "../parts/measures";
 import { SecondLookAt } from "../parts/SecondLooks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { BigClock } from "./BigClock";
 import { BrineBox } from "./BrineBox";
 import { CannerDrawing } from "./CannerDrawing";
+import { Facts, minutesOf } from "./Facts";
 import { FillCount } from "./FillCount";
+import { GiveUp } from "./GiveUp";
 import { PanBox } from "./PanBox";
 import { SealCheck } from "./SealCheck";
 import { StepTrail } from "./StepTrail";
@@ -129,69 +130,6 @@ function OnItsWay() {
   );
 }
 
-/** `10 min`; of several sizes each: `Quart 15 min, Pint 10 min`. */
-function minutesOf(snapshot: Batch["snapshot"]): string {
-  const { sizes } = snapshot;
-  if (new Set(sizes.map((size) => size.minutes)).size < 2) return `${snapshot.minutes} min`;
-  return sizes.map((size) => `${size.title} ${size.minutes} min`).join(", ");
-}
-
-/** The figures one looks up at the stove, without a search. */
-function Facts({ batch }: { batch: Batch }) {
-  const { snapshot } = batch;
-  const rows = [
-    ["Headspace", mmAndInches(snapshot.headspace_mm)],
-    snapshot.minutes === null ? null : ["In the canner", minutesOf(snapshot)],
-    snapshot.minutes !== null && snapshot.method === "bath"
-      ? ["Water over the lids", mmAndInches(snapshot.water_over_lids_mm)]
-      : null,
-    snapshot.boiling_point_c ? ["Boils here at", `${snapshot.boiling_point_c.toFixed(1)} °C`] : null,
-    ["Tested by", (snapshot.destination === "shelf" && snapshot.source) || "nobody, as it stands"],
-  ].filter((row): row is string[] => row !== null);
-  return (
-    <Box
-      as="dl"
-      w="100%"
-      display="grid"
-      gridTemplateColumns="auto 1fr"
-      columnGap="4"
-      rowGap="1"
-      fontSize={{ base: "sm", md: "md" }}
-    >
-      {rows.map(([name, value]) => (
-        <Fragment key={name}>
-          <Box as="dt" color="ink.faint">
-            {name}
-          </Box>
-          <Box as="dd" fontWeight="650">
-            {value}
-          </Box>
-        </Fragment>
-      ))}
-      {(
-        [
-          ["Vinegar", snapshot.vinegar],
-          ["Taken for it", batch.taken],
-        ] as const
-      ).map(
-        ([name, lines]) =>
-          lines.length > 0 && (
-            <Fragment key={name}>
-              <Box as="dt" color="ink.faint">
-                {name}
-              </Box>
-              <Box as="dd" fontSize="sm" data-taken={name}>
-                {lines.map((says) => (
-                  <Text key={says}>{says}</Text>
-                ))}
-              </Box>
-            </Fragment>
-          ),
-      )}
-    </Box>
-  );
-}
-
 /** The jar with its headspace against the gauge, while filling. */
 function FillPicture({ batch }: { batch: Batch }) {
   const jar = useJars().data?.jars.find((item) => item.id === batch.snapshot.jar_id);
@@ -284,7 +222,12 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
       steam={snapshot.method === "steam"}
     />
   );
-  const takeBack = state.last_tap && <TakeBack tap={state.last_tap} armed={armed} tell={tell} />;
+  const takeBack = (
+    <Flex direction="column" gap="2" align="start">
+      {state.last_tap && <TakeBack tap={state.last_tap} armed={armed} tell={tell} />}
+      {batch.give_up && <GiveUp key={state.last_tap?.id ?? ""} asked={batch.give_up} armed={armed} tell={tell} />}
+    </Flex>
+  );
   const top = (
     <Box>
       <Flex justify="space-between" align="baseline" gap="4" wrap="wrap" mb="2">
@@ -314,7 +257,8 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
       ))}
     </>
   );
-  const seals = (state.step === "seals" || (state.step === "done" && snapshot.minutes !== null)) && (
+  const seals = (state.step === "seals" ||
+    (state.step === "done" && snapshot.minutes !== null && state.jars.length > 0)) && (
     <SealCheck batch={batch} tell={tell} />
   );
   const loads = state.loads.length > 1 && inCanner && (
@@ -371,7 +315,11 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
             {takeBack}
             {state.step === "done" && (
               <Link asChild textDecoration="underline">
-                <RouterLink to="/shelf">See them on the Shelf</RouterLink>
+                {state.given_up && state.jars.length === 0 ? (
+                  <RouterLink to="/stove">Back to the Stove</RouterLink>
+                ) : (
+                  <RouterLink to="/shelf">See them on the Shelf</RouterLink>
+                )}
               </Link>
             )}
           </Flex>

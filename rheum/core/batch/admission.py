@@ -14,10 +14,12 @@ from rheum.core.batch.events import (
     Event,
     EventRefused,
     HeatOff,
+    HeightSet,
     Loaded,
     Moved,
     Refrigerated,
     Sealed,
+    Spoiled,
     Undone,
 )
 from rheum.core.batch.jars import HOURS_TO_SAVE, jar_at, too_late
@@ -38,6 +40,8 @@ def admit(snapshot: Snapshot, events: list[Event], new: Event) -> None:
         _undo(snapshot, events, new, new.what)
         return
     tally = fold(snapshot, events)
+    if tally.given_up and not isinstance(new.what, Sealed | Again | Moved | Spoiled | HeightSet):
+        raise EventRefused("This batch was given up. Take that back to go on with it.")
     rule = _TODAY.get(type(new.what))
     if rule is not None:
         rule(tally, new.what, new.at)

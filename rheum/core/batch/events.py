@@ -176,6 +176,25 @@ class HeightSet:
 
 
 @dataclass(frozen=True, slots=True)
+class GivenBack:
+    """So much of one thing that a batch took goes back: millilitres of a bottle, else pieces."""
+
+    what: str
+    item_id: str
+    amount: float
+
+
+@dataclass(frozen=True, slots=True)
+class GivenUp:
+    """The batch is given up: what goes back into the stock, and where its filled, unprocessed jars go."""
+
+    id: str
+    back: tuple[GivenBack, ...] = ()
+    jars_to: Literal["fridge", "bin"] | None = None
+    kind: Literal["given-up"] = "given-up"
+
+
+@dataclass(frozen=True, slots=True)
 class Undone:
     """A tap taken back. `boiled`: for heat off or a boil lost, taken back late, whether it boiled all the while."""
 
@@ -202,6 +221,7 @@ Happening = (
     | BrineUsed
     | PanRead
     | HeightSet
+    | GivenUp
     | Undone
 )
 # What a screen may tell.
@@ -221,11 +241,12 @@ Tap = (
     | Spoiled
     | BrineUsed
     | PanRead
+    | GivenUp
     | Undone
 )
 EventKind = Literal[
     "step", "filled", "loaded", "boiling", "boiled-on", "boil-lost", "heat-off", "lifted", "seal", "again", "refrigerated", "moved",
-    "spoiled", "brine", "pan", "height", "undo",
+    "spoiled", "brine", "pan", "height", "given-up", "undo",
 ]  # fmt: skip
 
 

@@ -13,6 +13,7 @@ from rheum.core.batch.events import (
     BoilLost,
     BrineUsed,
     Filled,
+    GivenUp,
     Happening,
     HeatOff,
     HeightSet,
@@ -101,10 +102,24 @@ def tap_says(what: Happening) -> str:
             return f"Brine of {jars_say(jars)} measured"
         case PanRead():
             return "Pan measured"
+        case GivenUp():
+            return "Given up"
         case HeightSet(altitude=height):
             return f"Height put right to {height}"
         case Undone():
             return "Taken back"
+
+
+def given_up_says(jars: tuple[JarStanding, ...]) -> str:
+    """What became of a batch that was given up."""
+    cold, gone = (sum(1 for jar in jars if jar.state == state) for state in ("fridge", "gone"))
+    sealed = sum(1 for jar in jars if jar.state == "sealed")
+    parts = [
+        f"{jars_say(cold)} in the refrigerator" if cold else "",
+        f"{jars_say(gone)} thrown out" if gone else "",
+        f"{jars_say(sealed)} sealed" if sealed else "",
+    ]
+    return f"{'; '.join(part for part in parts if part) or 'No jar was filled'}. What went back is on hand again."
 
 
 def headline_at(

@@ -108,3 +108,4 @@ class RunState:
     brine: Brine | None = None
     brine_jars: int = 0
     cook: CookDown | None = None
+    given_up: bool = False

@@ -12,7 +12,7 @@ from rheum.core.batch.begun import Snapshot, Step
 from rheum.core.batch.events import Event, Undone
 from rheum.core.batch.jars import SETTLED, jar_at, too_late
 from rheum.core.batch.moment import JUMP_FROM_S, Moment, at_least, at_most, jump_s, wall_s
-from rheum.core.batch.says import actions_at, headline_at, jars_say, jumped, minutes_say, tap_says, trail_of
+from rheum.core.batch.says import actions_at, given_up_says, headline_at, jars_say, jumped, minutes_say, tap_says, trail_of
 from rheum.core.batch.standing import JarStanding, LastTap, Load, LoadPhase, RunState
 from rheum.core.batch.tally import PREPARING, Counted, LoadTally, Tally, counted
 from rheum.core.batch.told import fold, standing
@@ -33,6 +33,8 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     step = _current_step(tally, jars, now)
     active = _active(loads) if step == "loads" else None
     headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active=active, jars=jars)
+    if tally.given_up and step == "done":
+        headline, detail = "Given up", given_up_says(jars)
     return RunState(
         step=step,
         headline=headline,
@@ -51,6 +53,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         brine=_brine_at(tally),
         brine_jars=tally.poured[0] if tally.poured else 0,
         cook=_cook_at(tally),
+        given_up=tally.given_up,
     )
 
 
@@ -98,7 +101,7 @@ def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
 def _brine_at(tally: Tally) -> Brine | None:
     """What the jars will take, by what the first ones took; nothing once they are all filled."""
     batch_ml, rooms = tally.snapshot.brine_ml, tally.snapshot.rooms
-    if batch_ml is None or not rooms or tally.filled is not None:
+    if tally.given_up or batch_ml is None or not rooms or tally.filled is not None:
         return None
     if tally.poured is None:
         return forecast(batch_ml, rooms, tally.snapshot.brine_listed_ml or batch_ml)
@@ -109,7 +112,7 @@ def _brine_at(tally: Tally) -> Brine | None:
 def _cook_at(tally: Tally) -> CookDown | None:
     """What is left in the pan, expected or read, and the jars it fills; nothing once they are filled."""
     cook = tally.snapshot.cook
-    if cook is None or tally.filled is not None or not tally.snapshot.sizes:
+    if tally.given_up or cook is None or tally.filled is not None or not tally.snapshot.sizes:
         return None
     found, size = kept(cook.start_ml, cook.low, cook.high, tally.pan), tally.snapshot.sizes[0]
     found = replace(found, noted=tally.noted)
@@ -179,6 +182,8 @@ def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
 
 
 def _current_step(tally: Tally, jars: tuple[JarStanding, ...], now: Moment) -> Step:
+    if tally.given_up:
+        return "done" if all(jar.state in SETTLED for jar in jars) else "seals"
     for step in PREPARING:
         if step == "heat-jars" and tally.snapshot.minutes is None:
             continue

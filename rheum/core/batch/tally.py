@@ -90,6 +90,8 @@ class Tally:
     noted: Mapping[str, float] = field(default_factory=dict)
     pan: Reading | None = None
     heights: tuple[HeightSet, ...] = ()
+    # Given up, and how many jars went to the refrigerator then.
+    given_up: bool = False
 
     def load(self, number: int | None) -> LoadTally:
         for item in self.loads:

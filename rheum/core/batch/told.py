@@ -17,6 +17,7 @@ from rheum.core.batch.events import (
     Event,
     EventRefused,
     Filled,
+    GivenUp,
     HeatOff,
     HeightSet,
     Lifted,
@@ -29,6 +30,7 @@ from rheum.core.batch.events import (
     Stepped,
     Undone,
 )
+from rheum.core.batch.giving_up import may_be_given_up, processed, unprocessed_jars
 from rheum.core.batch.moment import Moment, at_least, wall_s
 from rheum.core.batch.tally import PREPARING, LoadTally, Tally, counted
 from rheum.core.facts.canner import MOST_JARS, load_sizes
@@ -249,6 +251,18 @@ def _pan(tally: Tally, said: PanRead, at: Moment) -> Tally:
     return replace(tally, noted=noted, pan=reading or tally.pan)
 
 
+def _given_up(tally: Tally, said: GivenUp, at: Moment) -> Tally:
+    """Jars that had their whole time go on as jars; the rest goes where the person says, and nothing of it is waited for."""
+    if not may_be_given_up(tally):
+        raise EventRefused("There is nothing left to give up: the jars are out. Say of each jar what becomes of it.")
+    jars = unprocessed_jars(tally)
+    if jars and said.jars_to is None:
+        raise EventRefused("Say where the filled jars go: to the refrigerator, or out.")
+    moved = {**tally.moved, **{jar: said.jars_to for jar in jars if said.jars_to is not None}}
+    loads = tuple(load if processed(load) else replace(load, cold=True) for load in tally.loads)
+    return replace(tally, given_up=True, moved=moved, loads=loads)
+
+
 def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
     """The longer of both minutes counts from now on; a load that had too few by them is one stopped short."""
     now = replace(tally, heights=(*tally.heights, said))
@@ -261,7 +275,7 @@ def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
 _APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
     Stepped: _stepped, Filled: _filled, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
     Lifted: _lifted, Sealed: _sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
-    PanRead: _pan, HeightSet: _height,
+    PanRead: _pan, HeightSet: _height, GivenUp: _given_up,
 }  # fmt: skip
 
 
