@@ -13,6 +13,7 @@ from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn
 from rheum.api.shapes import BatchList, BatchView
 from rheum.core.batch import begin, state_at
+from rheum.core.batch.canner import InTheCanner, in_the_way
 from rheum.core.batch.clouds import clouding
 from rheum.core.batch.events import Event
 from rheum.core.batch.giving_up import giving_up
@@ -56,9 +57,17 @@ def _view(batch: stored.StoredBatch) -> BatchView:
         taken=taken,
         clouds=clouding(batch.snapshot.text, kitchen_library().catalogue) if any("spoiled" in jar.can for jar in state.jars) else (),
         give_up=giving_up(fold(batch.snapshot, batch.events), takes) if batch.unknown is None else None,
+        in_the_canner=_in_the_canner(batch, state),
         events=len(batch.events),
         now=at.at,
     )
+
+
+def _in_the_canner(batch: stored.StoredBatch, state: RunState) -> InTheCanner | None:
+    """Another batch's load in the canner that this batch's next load is meant for; asked only where one waits."""
+    if not any(action.kind == "loaded" for action in state.actions):
+        return None
+    return in_the_way(batch.snapshot, stored.tallies_under_way(connection()))
 
 
 def _found(batch_id: str) -> stored.StoredBatch:

@@ -7,6 +7,7 @@ from datetime import date, datetime
 from typing import Literal
 
 from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.canner import InTheCanner
 from rheum.core.batch.giving_up import GivingUp
 from rheum.core.batch.standing import RunState
 from rheum.core.facts.circumstances import CannerMethod
@@ -272,7 +273,8 @@ class BatchView:
     """A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
 
     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
-    may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more."""
+    may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more;
+    `in_the_canner`: another batch's load where this one's is to go now."""
 
     snapshot: Snapshot
     state: RunState
@@ -280,6 +282,7 @@ class BatchView:
     taken: tuple[str, ...]
     clouds: tuple[str, ...]
     give_up: GivingUp | None
+    in_the_canner: InTheCanner | None
     events: int
     now: datetime
 

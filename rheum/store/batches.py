@@ -13,10 +13,12 @@ from pydantic import Field, TypeAdapter, ValidationError
 
 from rheum.core.batch import admit, jars_standing, state_at
 from rheum.core.batch.begun import Snapshot
-from rheum.core.batch.events import Event, EventRefused, GivenUp, Happening, Undone
+from rheum.core.batch.canner import check_free
+from rheum.core.batch.events import Event, EventRefused, GivenUp, Happening, Loaded, Undone
 from rheum.core.batch.giving_up import back_of, giving_up
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
+from rheum.core.batch.tally import Tally
 from rheum.core.batch.told import fold
 from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
@@ -147,6 +149,11 @@ def under_way(connection: sqlite3.Connection, limit: int | None = None) -> list[
     return [found for row in rows if (found := get(connection, row["id"]))]
 
 
+def tallies_under_way(connection: sqlite3.Connection) -> list[Tally]:
+    """What every batch under way adds up to; those that cannot be read are left out."""
+    return [fold(found.snapshot, found.events) for found in under_way(connection) if found.unknown is None]
+
+
 def count_under_way(connection: sqlite3.Connection) -> int:
     """How many batches are not done."""
     return int(connection.execute("SELECT count(*) AS many FROM batch WHERE step <> 'done'").fetchone()["many"])
@@ -166,6 +173,9 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
         if connection.execute("SELECT 1 FROM event WHERE id = :id", {"id": event.id}).fetchone():
             raise EventRefused("That tap was told to another batch already. Tap again.")
         admit(found.snapshot, found.events, event)
+        if isinstance(event.what, Loaded | Undone):
+            before, after = (fold(found.snapshot, events) for events in (found.events, [*found.events, event]))
+            check_free(before, after, tallies_under_way(connection))
         said = _HAPPENING.dump_python(event.what, mode="json", exclude_none=True)
         connection.execute(
             """

@@ -2634,7 +2634,8 @@ export interface components {
          * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
          *
          *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
-         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more.
+         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more;
+         *     `in_the_canner`: another batch's load where this one's is to go now.
          */
         "BatchListOut.BatchView": {
             /** Clouds */
@@ -2644,6 +2645,7 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["BatchListOut.Finding"][];
             give_up: components["schemas"]["BatchListOut.GivingUp"] | null;
+            in_the_canner: components["schemas"]["BatchListOut.InTheCanner"] | null;
             /**
              * Now
              * Format: date-time
@@ -2798,6 +2800,16 @@ export interface components {
             jars: number;
             /** Offers */
             offers: components["schemas"]["BatchListOut.Offer"][];
+        };
+        /**
+         * InTheCanner
+         * @description The load of another batch that stands in the canner that this one is meant for.
+         */
+        "BatchListOut.InTheCanner": {
+            /** Batch Id */
+            batch_id: string;
+            /** Says */
+            says: string;
         };
         /**
          * JarStanding
@@ -3030,6 +3042,16 @@ export interface components {
              * @default null
              */
             brine_ml: number | null;
+            /**
+             * Canner Id
+             * @default
+             */
+            canner_id: string;
+            /**
+             * Canner Title
+             * @default
+             */
+            canner_title: string;
             /** @default null */
             cook: components["schemas"]["BatchListOut.CookPlanned"] | null;
             /**
@@ -3195,7 +3217,8 @@ export interface components {
          * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
          *
          *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
-         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more.
+         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more;
+         *     `in_the_canner`: another batch's load where this one's is to go now.
          */
         "BatchOut.BatchView": {
             /** Clouds */
@@ -3205,6 +3228,7 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["BatchOut.Finding"][];
             give_up: components["schemas"]["BatchOut.GivingUp"] | null;
+            in_the_canner: components["schemas"]["BatchOut.InTheCanner"] | null;
             /**
              * Now
              * Format: date-time
@@ -3359,6 +3383,16 @@ export interface components {
             jars: number;
             /** Offers */
             offers: components["schemas"]["BatchOut.Offer"][];
+        };
+        /**
+         * InTheCanner
+         * @description The load of another batch that stands in the canner that this one is meant for.
+         */
+        "BatchOut.InTheCanner": {
+            /** Batch Id */
+            batch_id: string;
+            /** Says */
+            says: string;
         };
         /**
          * JarStanding
@@ -3591,6 +3625,16 @@ export interface components {
              * @default null
              */
             brine_ml: number | null;
+            /**
+             * Canner Id
+             * @default
+             */
+            canner_id: string;
+            /**
+             * Canner Title
+             * @default
+             */
+            canner_title: string;
             /** @default null */
             cook: components["schemas"]["BatchOut.CookPlanned"] | null;
             /**
@@ -4740,9 +4784,14 @@ export interface components {
         };
         /**
          * Loaded
-         * @description A load is in the canner.
+         * @description A load is in the canner; `elsewhere`: in another one than the batch was begun with.
          */
         "EventIn.Loaded": {
+            /**
+             * Elsewhere
+             * @default false
+             */
+            elsewhere?: boolean;
             /** Id */
             id: string;
             /**
@@ -5989,6 +6038,16 @@ export interface components {
              */
             before: "shelf" | "fridge" | "discard";
             brine: components["schemas"]["PlanOut.Brine"] | null;
+            /**
+             * Canner Id
+             * @default
+             */
+            canner_id: string;
+            /**
+             * Canner Title
+             * @default
+             */
+            canner_title: string;
             cook: components["schemas"]["PlanOut.CookDown"] | null;
             cook_planned: components["schemas"]["PlanOut.CookPlanned"] | null;
             /** Factor */

@@ -63,10 +63,29 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
       ...(action.step === null ? {} : { step: action.step }),
       ...(early ? { early: true } : {}),
     } as Told);
+  const busy = batch.in_the_canner;
   return (
     <Flex direction="column" gap="3">
+      {busy && (
+        <Sentence>
+          <Text>{busy.says}</Text>
+          <Flex gap="3" mt="2" wrap="wrap" align="center">
+            <Link asChild textDecoration="underline">
+              <RouterLink to={`/stove/${busy.batch_id}`}>See that batch</RouterLink>
+            </Link>
+            <Tap
+              size="sm"
+              aria-disabled={!armed}
+              onClick={() => tell({ kind: "loaded", load: batch.state.load ?? 1, elsewhere: true })}
+            >
+              They go into another canner
+            </Tap>
+          </Flex>
+        </Sentence>
+      )}
       {batch.state.actions.map((action, index) => {
         const first = index === 0;
+        if (busy && action.kind === "loaded") return null;
         if (action.asks && asked === now)
           return (
             <Box key="stop" bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">

@@ -69,7 +69,7 @@ def begin(
         altitude=str(settings.altitude) if settings.altitude else None,
         pack=pack,
         jars_planned=sum(size.jars for size in sizes) or jars or 1,
-        jars_per_load=jars_per_load or min((size.per_load for size in sizes), default=HOLDS[jar.process_class]),
+        jars_per_load=jars_per_load or min((size.per_load for size in sizes), default=HOLDS.get(jar.process_class, 1)),
         weeks=formula.weeks if formula else 0,
         fridge_days=verdict.fridge.days,
         cool_hours=settings.choices.cool_hours,
@@ -82,6 +82,8 @@ def begin(
         cook=plan.cook_planned,
         vinegar=tuple(draw.says for draw in plan.vinegar),
         warnings=plan.warnings,
+        canner_id=plan.canner_id if shelf else "",
+        canner_title=plan.canner_title if shelf else "",
     )
 
 
@@ -92,7 +94,7 @@ def _sizes(plan: Plan, jars_per_load: int | None, library: Library) -> tuple[Siz
     found = []
     for row in rows:
         jar = jar_named(row.jar, library)
-        per_load = jars_per_load or holds.get(row.jar) or HOLDS[jar.process_class]
+        per_load = jars_per_load or holds.get(row.jar) or HOLDS.get(jar.process_class, 1)
         found.append(
             SizePlanned(
                 jar_id=row.jar,

@@ -67,6 +67,9 @@ class Snapshot:
     # The vinegar out of the bottles on hand, and what was said before it was begun.
     vinegar: tuple[str, ...] = ()
     warnings: tuple[str, ...] = ()
+    # The canner that it was begun with; of a batch begun by an earlier Rheum nobody knows it.
+    canner_id: str = ""
+    canner_title: str = ""
 
     @property
     def rooms(self) -> tuple[float, ...]:

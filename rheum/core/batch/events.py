@@ -40,10 +40,11 @@ class Filled:
 
 @dataclass(frozen=True, slots=True)
 class Loaded:
-    """A load is in the canner."""
+    """A load is in the canner; `elsewhere`: in another one than the batch was begun with."""
 
     id: str
     load: int
+    elsewhere: bool = False
     kind: Literal["loaded"] = "loaded"
 
 

@@ -28,6 +28,8 @@ class LoadTally:
     minutes: int | None = None
     since: Moment | None = None
     loaded: bool = False
+    # In another canner than the batch was begun with.
+    elsewhere: bool = False
     boil_at: Moment | None = None
     anchor: Moment | None = None
     credit_s: float = 0.0

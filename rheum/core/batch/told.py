@@ -101,7 +101,7 @@ def _loaded(tally: Tally, said: Loaded, at: Moment) -> Tally:
     busy = next((item for item in tally.loads if item.loaded and item.lifted_at is None), None)
     if busy:
         raise EventRefused(f"Load {busy.number} is still in the canner. Lift it out first.")
-    return tally.with_load(replace(load, loaded=True))
+    return tally.with_load(replace(load, loaded=True, elsewhere=said.elsewhere))
 
 
 def _boiling(tally: Tally, said: Boiling, at: Moment) -> Tally:

@@ -65,6 +65,8 @@ class Plan:
     water_over_lids_mm: float
     warnings: tuple[str, ...]
     verdict: Verdict
+    canner_id: str = ""
+    canner_title: str = ""
 
 
 def canned_by(wish: Wish, settings: Settings, stock: Stock) -> tuple[Canner, Settings]:
@@ -144,6 +146,8 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         water_over_lids_mm=over,
         warnings=tuple(warnings),
         verdict=verdict,
+        canner_id=canner.id,
+        canner_title=canner.title,
     )
 
 
