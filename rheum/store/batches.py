@@ -14,7 +14,7 @@ from pydantic import Field, TypeAdapter, ValidationError
 from rheum.core.batch import admit, jars_standing, state_at
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.canner import check_free
-from rheum.core.batch.events import Event, EventRefused, GivenUp, Happening, Loaded, Undone
+from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, Loaded, Undone
 from rheum.core.batch.giving_up import back_of, giving_up
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
@@ -23,7 +23,7 @@ from rheum.core.batch.told import fold
 from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
 from rheum.store.database import transaction
-from rheum.store.stock import give_back, given_back, take, taken
+from rheum.store.stock import break_jar, give_back, move_back, take, taken
 
 SNAPSHOT: Final[TypeAdapter[Snapshot]] = TypeAdapter(Snapshot)
 VERDICT: Final[TypeAdapter[Verdict]] = TypeAdapter(Verdict)
@@ -203,14 +203,19 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
 
 
 def _stock_moves(connection: sqlite3.Connection, found: StoredBatch, event: Event) -> None:
-    """What an event moves in the stock: given up, things go back; that taken back, the batch has them again."""
+    """What an event moves in the stock: given up, things go back; a chipped jar costs another one; and taken back, the opposite."""
     batch_id, at = found.snapshot.id, event.at.at
     if isinstance(event.what, GivenUp):
         offered = giving_up(fold(found.snapshot, found.events), taken(connection, batch_id))
         if offered is not None:
             give_back(connection, batch_id, back_of(event.what, offered), now=at, event_id=event.id)
+    elif isinstance(event.what, Chipped):
+        jar_id = event.what.jar_id or found.snapshot.jar_id
+        held = next((one for one in taken(connection, batch_id) if (one.what, one.item_id) == ("jars", jar_id)), None)
+        says = held.says if held else found.snapshot.jar_title
+        break_jar(connection, batch_id, Take("jars", jar_id, says, 1), now=at, event_id=event.id)
     elif isinstance(event.what, Undone):
-        take(connection, batch_id, given_back(connection, event.what.of), now=at, event_id=event.id)
+        move_back(connection, batch_id, event.what.of, now=at, event_id=event.id)
 
 
 def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState) -> None:

@@ -284,10 +284,24 @@ def _moved(
     )
 
 
-def given_back(connection: sqlite3.Connection, event_id: str) -> list[Take]:
-    """What an event gave back."""
-    rows = connection.execute("SELECT what, item_id, says, amount FROM movement WHERE event_id = ? AND amount > 0 ORDER BY id", (event_id,))
-    return [Take(**dict(row)) for row in rows]
+def break_jar(connection: sqlite3.Connection, batch_id: str, jar: Take, *, now: datetime, event_id: str) -> None:
+    """Record that a jar broke for a batch: another one goes out of the stock, if there is one."""
+    row = connection.execute("SELECT amount FROM stock_left WHERE what = 'jars' AND item_id = ?", (jar.item_id,)).fetchone()
+    if row is not None and row["amount"] >= 1:
+        _moved(connection, batch_id, jar, -jar.amount, now=now, why="broken", event_id=event_id)
+
+
+def move_back(connection: sqlite3.Connection, batch_id: str, of: str, *, now: datetime, event_id: str) -> None:
+    """Record the opposite of what an event moved, as far as it is there; within the transaction that records the event taking it back."""
+    rows = connection.execute(
+        "SELECT what, item_id, max(says) AS says, sum(amount) AS amount FROM movement WHERE event_id = ? GROUP BY what, item_id", (of,)
+    ).fetchall()
+    for row in rows:
+        one = Take(row["what"], row["item_id"], row["says"], abs(row["amount"]))
+        if row["amount"] > 0:
+            take(connection, batch_id, [one], now=now, event_id=event_id)
+        else:
+            give_back(connection, batch_id, [one], now=now, event_id=event_id)
 
 
 def taken(connection: sqlite3.Connection, batch_id: str) -> list[Take]:

@@ -284,6 +284,8 @@ def test_a_batch_begun_by_mistake_is_given_up_by_one_press_and_one_half_way_thin
     page.get_by_role("button", name="Take back: Given up").click()
     expect(page.get_by_role("heading", level=2)).to_have_text("Prepare the produce")
     page.get_by_role("button", name="Prepared").click()
+    page.get_by_role("button", name="A jar is chipped").click()
+    expect(page.get_by_role("alert")).to_contain_text("the spare takes its place")
     page.get_by_text("Give this batch up").click()
     box = page.locator("[data-give-up]")
     expect(box.get_by_text("ml of white vinegar", exact=False)).to_be_visible()

@@ -127,3 +127,37 @@ def test_given_up_at_any_point_and_taken_back_all_is_as_it_was(steps: int, jars_
     kitchen.tell("undo", 0, of=given_up.id)
     assert fold(kitchen.batch, kitchen.events) == tally
     assert kitchen.state() == before
+
+
+def test_a_chipped_jar_is_told_before_it_is_filled_and_cannot_go_back() -> None:
+    kitchen = Kitchen()
+    kitchen.tell("chipped", 2)
+    assert kitchen.state().told == ("1 jar chipped and out: the spare takes its place, washed and hot.",)
+    assert offered(kitchen)["jars"] == (7, True)
+    for step in ("prepare", "heat-jars", "cook"):
+        kitchen.tell("step", 5, step=step)
+    kitchen.tell("filled", 20, jars=8)
+    assert kitchen.state().told == ()
+    with pytest.raises(EventRefused, match="all filled and counted"):
+        kitchen.tell("chipped", 1)
+    with pytest.raises(EventRefused, match="no jars of that size"):
+        Kitchen().tell("chipped", 1, jar_id="quart")
+
+
+def test_a_jar_that_broke_in_the_canner_is_gone_and_the_others_have_their_time() -> None:
+    kitchen = Kitchen(replace(BATCH, jars_per_load=4)).filled(8)
+    with pytest.raises(EventRefused, match="is not in the canner"):
+        kitchen.tell("broke", 1, 1)
+    kitchen.tell("loaded", 2, 1)
+    kitchen.tell("boiling", 9, 1)
+    broke = kitchen.tell("broke", 3, 1)
+    state = kitchen.state()
+    assert [jar.number for jar in state.jars if jar.state == "gone"] == [4]
+    assert "keep your hands above the water" in state.told[0]
+    kitchen.tell("heat-off", 8, 1)
+    kitchen.tell("lifted", 6, 1)
+    assert "clean water before the next load" in kitchen.state().told[0]
+    kitchen.tell("loaded", 4, 2)
+    assert kitchen.state().told == ()
+    kitchen.tell("undo", 1, of=broke.id)
+    assert not any(jar.state == "gone" for jar in kitchen.state().jars)

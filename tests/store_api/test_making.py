@@ -284,3 +284,17 @@ def test_given_up_what_goes_back_is_on_hand_again_and_taken_back_it_is_taken(kit
     kitchen.post("/api/batches/batch-0001/events", json={"kind": "undo", "id": "event-0003", "of": "event-0002"})
     assert stock(kitchen) == taken
     assert len(kitchen.get("/api/batches").get_json()["batches"]) == 1
+
+
+def test_a_chipped_jar_costs_the_spare_and_taken_back_costs_nothing(kitchen: FlaskClient) -> None:
+    kitchen.put("/api/stock/jars/pint", json={"count": 9})
+    kitchen.post("/api/batches", json={"id": "batch-0001", "text": BEANS, "jars": 8})
+    assert stock(kitchen)["jars"] == {"pint": 1}
+    told = kitchen.post("/api/batches/batch-0001/events", json={"kind": "chipped", "id": "event-0001"}).get_json()
+    assert "the spare takes its place" in told["state"]["told"][0]
+    assert stock(kitchen)["jars"] == {"pint": 0}
+    kitchen.post("/api/batches/batch-0001/events", json={"kind": "chipped", "id": "event-0002"})
+    assert stock(kitchen)["jars"] == {"pint": 0}, "no more can break than there are"
+    for of in ("event-0002", "event-0001"):
+        kitchen.post("/api/batches/batch-0001/events", json={"kind": "undo", "id": f"undo-{of}", "of": of})
+    assert stock(kitchen)["jars"] == {"pint": 1}

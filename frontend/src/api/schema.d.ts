@@ -2584,7 +2584,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "given-up" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo";
             /**
              * Load
              * @default null
@@ -3182,7 +3182,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "given-up" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo";
             /**
              * Load
              * @default null
@@ -4603,7 +4603,7 @@ export interface components {
          * EventIn
          * @description A tap at the stove: what happened, told apart by `kind`. The screen makes the id; the server gives the time.
          */
-        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.Undone"];
+        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Chipped"] | components["schemas"]["EventIn.Broke"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.Undone"];
         /**
          * Again
          * @description Jars are made ready to be processed again: rims looked at, new lids on; a load of its own.
@@ -4684,6 +4684,39 @@ export interface components {
              */
             mixed?: number;
             used_ml: number | string;
+        };
+        /**
+         * Broke
+         * @description A jar of a load broke in the canner.
+         */
+        "EventIn.Broke": {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "broke";
+            /** Load */
+            load: number;
+        };
+        /**
+         * Chipped
+         * @description A jar was found chipped or cracked before it was filled: it is out, and the spare takes its place. Without a size: the batch's own.
+         */
+        "EventIn.Chipped": {
+            /** Id */
+            id: string;
+            /**
+             * Jar Id
+             * @default null
+             */
+            jar_id?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chipped";
         };
         /**
          * Filled

@@ -244,6 +244,29 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   const takeBack = (
     <Flex direction="column" gap="2" align="start">
       {state.last_tap && <TakeBack tap={state.last_tap} armed={armed} tell={tell} />}
+      {state.jars_filled === null &&
+        !state.given_up &&
+        (snapshot.sizes.length > 1 ? snapshot.sizes : [null]).map((size) => (
+          <Tap
+            key={size?.jar_id ?? "jar"}
+            variant="quiet"
+            size="sm"
+            aria-disabled={!armed}
+            onClick={() => tell({ kind: "chipped", ...(size ? { jar_id: size.jar_id } : {}) })}
+          >
+            {size ? `A ${size.title} jar is chipped` : "A jar is chipped"}
+          </Tap>
+        ))}
+      {inCanner && load && !["waiting", "stood"].includes(load.phase) && (
+        <Tap
+          variant="quiet"
+          size="sm"
+          aria-disabled={!armed}
+          onClick={() => tell({ kind: "broke", load: load.number })}
+        >
+          A jar broke
+        </Tap>
+      )}
       {batch.give_up && <GiveUp key={state.last_tap?.id ?? ""} asked={batch.give_up} armed={armed} tell={tell} />}
     </Flex>
   );

@@ -177,6 +177,24 @@ class HeightSet:
 
 
 @dataclass(frozen=True, slots=True)
+class Chipped:
+    """A jar was found chipped or cracked before it was filled: it is out, and the spare takes its place. Without a size: the batch's own."""
+
+    id: str
+    jar_id: str | None = None
+    kind: Literal["chipped"] = "chipped"
+
+
+@dataclass(frozen=True, slots=True)
+class Broke:
+    """A jar of a load broke in the canner."""
+
+    id: str
+    load: int
+    kind: Literal["broke"] = "broke"
+
+
+@dataclass(frozen=True, slots=True)
 class GivenBack:
     """So much of one thing that a batch took goes back: millilitres of a bottle, else pieces."""
 
@@ -222,6 +240,8 @@ Happening = (
     | BrineUsed
     | PanRead
     | HeightSet
+    | Chipped
+    | Broke
     | GivenUp
     | Undone
 )
@@ -242,12 +262,14 @@ Tap = (
     | Spoiled
     | BrineUsed
     | PanRead
+    | Chipped
+    | Broke
     | GivenUp
     | Undone
 )
 EventKind = Literal[
     "step", "filled", "loaded", "boiling", "boiled-on", "boil-lost", "heat-off", "lifted", "seal", "again", "refrigerated", "moved",
-    "spoiled", "brine", "pan", "height", "given-up", "undo",
+    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo",
 ]  # fmt: skip
 
 

@@ -61,6 +61,8 @@ def giving_up(tally: Tally, takes: Iterable[Take]) -> GivingUp | None:
     for load in tally.loads:
         jar_id = load.jar_id or tally.snapshot.jar_id
         by_jar[jar_id] = by_jar.get(jar_id, 0) + len(load.numbers)
+    for jar_id in tally.chipped:
+        by_jar[jar_id] = by_jar.get(jar_id, 0) + 1
     lids_used = filled
     offers = []
     for one in takes:
@@ -78,7 +80,7 @@ def giving_up(tally: Tally, takes: Iterable[Take]) -> GivingUp | None:
             left = one.amount - min(by_jar.get(one.item_id, 0), int(one.amount))
             if left > 0:
                 offers.append(Offer(one.what, one.item_id, one.says, left, True, ""))
-    untold = not tally.done and tally.filled is None and tally.poured is None and not tally.noted
+    untold = not tally.done and tally.filled is None and tally.poured is None and not tally.noted and not tally.chipped
     return GivingUp(tuple(offers), len(unprocessed_jars(tally)), untold)
 
 

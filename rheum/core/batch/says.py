@@ -12,6 +12,8 @@ from rheum.core.batch.events import (
     Boiling,
     BoilLost,
     BrineUsed,
+    Broke,
+    Chipped,
     Filled,
     GivenUp,
     Happening,
@@ -102,6 +104,10 @@ def tap_says(what: Happening) -> str:
             return f"Brine of {jars_say(jars)} measured"
         case PanRead():
             return "Pan measured"
+        case Chipped():
+            return "A jar was chipped"
+        case Broke(load=load):
+            return f"A jar broke (load {load})"
         case GivenUp():
             return "Given up"
         case HeightSet(altitude=height):

@@ -87,6 +87,14 @@ def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
                     f"{jars_say(load.jars)} of load {load.number} stand filled since {minutes_say(stood)}: into the canner with them. "
                     "After two hours they go to the refrigerator."
                 )
+    if tally.chipped and tally.filled is None and not tally.given_up:
+        many = len(tally.chipped)
+        found.append(
+            f"{jars_say(many)} chipped and out: {'the spare takes its place' if many == 1 else 'as many others take their place'}, washed and hot."
+        )
+    for load in tally.loads:
+        if load.number in tally.broke and not any(other.loaded for other in tally.loads if other.number > load.number):
+            found.append(_BROKE if load.lifted_at is None else _BROKE_LIFTED)
     for height in tally.heights[-1:]:
         if tally.snapshot.minutes is not None:
             found.append(
@@ -96,6 +104,13 @@ def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
                 "put its jars in the refrigerator."
             )
     return tuple(found)
+
+
+_BROKE: Final = (
+    "A jar broke in the canner. The others have their full time. Lifting, keep your hands above the water: look each jar over, and one with "
+    "a crack is thrown out."
+)
+_BROKE_LIFTED: Final = "A jar broke in this canner: empty it, wash the glass out, and heat clean water before the next load."
 
 
 def _brine_at(tally: Tally) -> Brine | None:

@@ -92,7 +92,9 @@ class Tally:
     noted: Mapping[str, float] = field(default_factory=dict)
     pan: Reading | None = None
     heights: tuple[HeightSet, ...] = ()
-    # Given up, and how many jars went to the refrigerator then.
+    # Jars found chipped before they were filled, by size; loads in which a jar broke.
+    chipped: tuple[str, ...] = ()
+    broke: tuple[int, ...] = ()
     given_up: bool = False
 
     def load(self, number: int | None) -> LoadTally:

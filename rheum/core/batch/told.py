@@ -14,6 +14,8 @@ from rheum.core.batch.events import (
     Boiling,
     BoilLost,
     BrineUsed,
+    Broke,
+    Chipped,
     Event,
     EventRefused,
     Filled,
@@ -251,6 +253,26 @@ def _pan(tally: Tally, said: PanRead, at: Moment) -> Tally:
     return replace(tally, noted=noted, pan=reading or tally.pan)
 
 
+def _chipped(tally: Tally, said: Chipped, at: Moment) -> Tally:
+    if tally.filled is not None:
+        raise EventRefused("The jars are all filled and counted. A jar that breaks now is told of its load, or thrown out by its number.")
+    known = {tally.snapshot.jar_id, *(size.jar_id for size in tally.snapshot.sizes)}
+    if said.jar_id is not None and said.jar_id not in known:
+        raise EventRefused("This batch has no jars of that size.")
+    return replace(tally, chipped=(*tally.chipped, said.jar_id or tally.snapshot.jar_id))
+
+
+def _broke(tally: Tally, said: Broke, at: Moment) -> Tally:
+    """Nobody can tell which one it was: the last of the load that still counts is gone."""
+    load = tally.load(said.load)
+    if not load.loaded or load.lifted_at is not None:
+        raise EventRefused(f"Load {load.number} is not in the canner. Throw a broken jar out by its number.")
+    whole = [number for number in load.numbers if number not in tally.moved and number not in tally.spoiled]
+    if not whole:
+        raise EventRefused(f"No jar of load {load.number} is left that could break.")
+    return replace(tally, moved={**tally.moved, whole[-1]: "bin"}, broke=(*tally.broke, load.number))
+
+
 def _given_up(tally: Tally, said: GivenUp, at: Moment) -> Tally:
     """Jars that had their whole time go on as jars; the rest goes where the person says, and nothing of it is waited for."""
     if not may_be_given_up(tally):
@@ -276,6 +298,7 @@ _APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
     Stepped: _stepped, Filled: _filled, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
     Lifted: _lifted, Sealed: _sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
     PanRead: _pan, HeightSet: _height, GivenUp: _given_up,
+    Chipped: _chipped, Broke: _broke,
 }  # fmt: skip
 
 
