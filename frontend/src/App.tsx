@@ -11,6 +11,7 @@ import { Sentence } from "./parts/Sentence";
 const Recipes = lazy(() => import("./recipes/Recipes").then((module) => ({ default: module.Recipes })));
 const Compare = lazy(() => import("./recipes/Compare").then((module) => ({ default: module.Compare })));
 const EnterFormula = lazy(() => import("./recipes/EnterFormula").then((module) => ({ default: module.EnterFormula })));
+const FormulaWork = lazy(() => import("./recipes/FormulaWork").then((module) => ({ default: module.FormulaWork })));
 const Reckoner = lazy(() => import("./reckoner/Reckoner").then((module) => ({ default: module.Reckoner })));
 const Measure = lazy(() => import("./making/Measure").then((module) => ({ default: module.Measure })));
 const WallSheet = lazy(() => import("./making/WallSheet").then((module) => ({ default: module.WallSheet })));
@@ -37,6 +38,7 @@ export function App() {
           <Route path="/recipes" element={<Recipes />} />
           <Route path="/recipes/compare" element={<Compare />} />
           <Route path="/recipes/enter" element={<EnterFormula />} />
+          <Route path="/formulas/:id" element={<FormulaWork />} />
           <Route path="/reckoner" element={<Reckoner />} />
           <Route path="/reckoner/:sum" element={<Reckoner />} />
           <Route path="/measure" element={<Measure />} />

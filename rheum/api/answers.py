@@ -35,6 +35,7 @@ from rheum.core.making.plan import Plan
 from rheum.core.reckoner.answers import Answer
 from rheum.core.revising.becoming import Becoming
 from rheum.core.revising.comparing import Comparison
+from rheum.core.work import FormulaPage
 from rheum.devices.scale import Reading
 
 T = TypeVar("T")
@@ -67,6 +68,10 @@ class KitchenOut(Out[KitchenView]):
 
 
 class FormulaListOut(Out[FormulaList]):
+    pass
+
+
+class FormulaPageOut(Out[FormulaPage]):
     pass
 
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
-from rheum.api.answers import AliveOut, FormulaListOut, FormulaTextOut, JarListOut, VerdictOut
+from rheum.api.answers import AliveOut, FormulaListOut, FormulaPageOut, FormulaTextOut, JarListOut, VerdictOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, setup
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
-from rheum.api.requests import CheckIn, FormulaQuery
+from rheum.api.requests import CheckIn, FormulaQuery, WorkQuery
 from rheum.api.shapes import Alive, FormulaList, FormulaSummary, FormulaText, JarList, JarView
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.jars import class_says
@@ -17,6 +17,7 @@ from rheum.core.judging.check import judge
 from rheum.core.judging.verdict import Verdict
 from rheum.core.matching.profile import main_produce
 from rheum.core.recipe.writing import formula_text
+from rheum.core.work import FormulaPage, work_page
 from rheum.formats.recipe_json import recipe_text_of
 from rheum.store import facts as stored
 
@@ -61,6 +62,17 @@ def _summary(formula: Formula) -> FormulaSummary:
 def formulas() -> FormulaList:
     """The tested formulas: those that ship, and those that this kitchen has entered."""
     return FormulaList(tuple(_summary(formula) for formula in kitchen_library().formulas.values()))
+
+
+@blueprint.get("/api/formulas/<formula_id>")
+@blueprint.input(WorkQuery, location="query", arg_name="asked")
+@blueprint.output(FormulaPageOut)
+def page_of_formula(formula_id: str, asked: WorkQuery) -> FormulaPage:
+    """A formula with its work as a person reads it: gather, prepare, cook, pack, at a scale."""
+    formula = kitchen_library().formulas.get(formula_id)
+    if formula is None:
+        raise Problem(404, "No such formula", f"There is no formula “{formula_id[:60]}”. Choose one from the list.")
+    return work_page(formula, asked.scale, asked.measures, asked.pack)
 
 
 @blueprint.get("/api/formulas/<formula_id>/text")

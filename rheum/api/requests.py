@@ -242,6 +242,16 @@ class FormulaQuery(StrictRequest):
     measures: Literal["us", "metric"] = "us"
 
 
+class WorkQuery(BaseModel):
+    """A formula's page: in which measures, at which scale, packed how."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    measures: Literal["us", "metric"] = "us"
+    scale: float = 1.0
+    pack: Literal["raw", "hot"] | None = None
+
+
 class BeginIn(Circumstances):
     """A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
     comes to). `short_known`: what is short was told, and it is begun all the same."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import re
 import threading
 from datetime import datetime, timezone
 
@@ -155,3 +156,16 @@ def test_a_stricter_answer_is_told_once_and_never_over_the_clock(demo_server: Ru
     page.reload()
     expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
     expect(told).to_have_count(0)
+
+
+def test_how_a_tested_one_is_made_is_read_before_it_is_begun(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/recipes")
+    page.get_by_role("link", name="How it is made: Bread-and-butter cucumbers").click()
+    expect(page.get_by_role("heading", level=1)).to_have_text("Bread-and-butter cucumbers")
+    expect(page.locator("[data-task=salt]")).to_contain_text("3 to 4 hours")
+    page.get_by_role("radio", name="two").click()
+    expect(page.get_by_text("12 lb pickling cucumber")).to_be_visible()
+    expect(page.locator("[data-makes]")).to_contain_text("16 pint jars")
+    assert serious_faults(page) == []
+    page.get_by_role("button", name="Begin from it").click()
+    expect(page.get_by_label("The recipe, one ingredient to a line")).to_have_value(re.compile("Bread-and-butter cucumbers"))

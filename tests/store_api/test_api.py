@@ -231,3 +231,11 @@ def test_formulas_come_with_their_status(client: FlaskClient) -> None:
     assert "3.17 kg okra" in text
     assert client.get("/api/formulas/dilled-okra/text?measures=cubits").status_code == 422
     assert client.get("/api/formulas/moon/text").status_code == 404
+
+
+def test_a_formulas_page_has_its_work(client: FlaskClient) -> None:
+    page = client.get("/api/formulas/dilled-green-beans?scale=2&measures=us").get_json()
+    assert page["gather"][0]["says"] == "8 lb green bean, 4 in lengths"
+    assert [part["name"] for part in page["parts"]][-1] == "pack"
+    assert client.get("/api/formulas/nothing").status_code == 404
+    assert client.get("/api/formulas/dilled-green-beans?scale=99").status_code == 422

@@ -3,6 +3,7 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
+export type FormulaPage = components["schemas"]["FormulaPageOut"];
 export type Verdict = Schemas["VerdictOut"];
 export type Finding = Schemas["VerdictOut.Finding"];
 export type Kitchen = Schemas["KitchenOut"];
@@ -157,6 +158,10 @@ export const api = {
   setKitchen: (body: KitchenIn) => got(client.PUT("/api/kitchen", { body })),
   check: oneAtATime((body: CheckIn) => got(client.POST("/api/check", { body }))),
   formulas: () => got(client.GET("/api/formulas")),
+  formulaPage: (formula_id: string, scale: number, measures: "us" | "metric") =>
+    got(
+      client.GET("/api/formulas/{formula_id}", { params: { path: { formula_id }, query: { scale, measures } } }),
+    ) as Promise<FormulaPage>,
   formulaText: (formula_id: string, measures: "us" | "metric") =>
     got(client.GET("/api/formulas/{formula_id}/text", { params: { path: { formula_id }, query: { measures } } })),
   becoming: (body: Schemas["BecomingIn"], signal?: AbortSignal) => got(client.POST("/api/becoming", { body, signal })),

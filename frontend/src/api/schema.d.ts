@@ -510,6 +510,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/{formula_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A formula with its work as a person reads it: gather, prepare, cook, pack, at a scale. */
+        get: {
+            parameters: {
+                query?: {
+                    measures?: "us" | "metric";
+                    scale?: number;
+                    pack?: ("raw" | "hot") | null;
+                };
+                header?: never;
+                path: {
+                    formula_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FormulaPageOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas/{formula_id}/text": {
         parameters: {
             query?: never;
@@ -5002,6 +5062,98 @@ export interface components {
             source: string;
             /** Title */
             title: string;
+        };
+        /** FormulaPageOut */
+        FormulaPageOut: components["schemas"]["FormulaPageOut.FormulaPage"];
+        /**
+         * FormulaPage
+         * @description A formula with its work: what it makes at this scale, what is gathered, what is done, and how it is processed at sea level.
+         */
+        "FormulaPageOut.FormulaPage": {
+            /** Gather */
+            gather: components["schemas"]["FormulaPageOut.Gathered"][];
+            /** Headspace */
+            headspace: string;
+            /** Id */
+            id: string;
+            /** Makes */
+            makes: string;
+            /** Minutes */
+            minutes: string;
+            /**
+             * Pack
+             * @enum {string}
+             */
+            pack: "raw" | "hot";
+            /** Parts */
+            parts: components["schemas"]["FormulaPageOut.WorkPart"][];
+            /** Recall */
+            recall: string;
+            /** Scale */
+            scale: number;
+            /** Source */
+            source: string;
+            /** Title */
+            title: string;
+            /** Weeks */
+            weeks: number;
+        };
+        /**
+         * Gathered
+         * @description One line of what is gathered, in the wanted measures; `goes`: into the batch, into each jar of a size, or into a soak that stays out.
+         */
+        "FormulaPageOut.Gathered": {
+            /** Goes */
+            goes: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PageTask
+         * @description One task: what is done, in a sentence; `clock` its minutes from the boil, low and high, and in words; what ends it, how often it is stirred, how
+         *     long it may stand after; `with_others`: begun beside the tasks before it, not after them.
+         */
+        "FormulaPageOut.PageTask": {
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Clock */
+            clock: [
+                number,
+                number
+            ] | null;
+            /** Clock Says */
+            clock_says: string;
+            /** Gloves */
+            gloves: boolean;
+            /** Id */
+            id: string;
+            /** Says */
+            says: string;
+            /** Stir */
+            stir: number | null;
+            /** Title */
+            title: string;
+            /** Until */
+            until: string;
+            /** Waits Says */
+            waits_says: string;
+            /** Where */
+            where: string;
+            /** With Others */
+            with_others: boolean;
+        };
+        /** WorkPart */
+        "FormulaPageOut.WorkPart": {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "prepare" | "cook" | "pack";
+            /** Tasks */
+            tasks: components["schemas"]["FormulaPageOut.PageTask"][];
         };
         /** FormulaTextOut */
         FormulaTextOut: components["schemas"]["FormulaTextOut.FormulaText"];

@@ -1,6 +1,7 @@
 /** One recipe as a card: what it is, where its jars may live and why not, and what can be done with it. */
-import { Box, Checkbox, Flex, Text } from "@chakra-ui/react";
+import { Box, Checkbox, Flex, Link, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { Link as RouterLink } from "react-router";
 import type { OwnRecipe, Tested } from "../api/client";
 import { DESTINATIONS } from "../look/levels";
 import { DestinationMark } from "../parts/marks";
@@ -59,6 +60,13 @@ export function RecipeCard({ one, marked, onMark, onOpen, onOut }: Props) {
         <Tap size="sm" variant="solid" onClick={onOpen} aria-label={`${own ? "Open" : "Begin from it:"} ${one.title}`}>
           {own ? "Open" : "Begin from it"}
         </Tap>
+        {!own && (
+          <Link asChild fontSize="sm" textDecoration="underline">
+            <RouterLink to={`/formulas/${one.id}`} aria-label={`How it is made: ${one.title}`}>
+              How it is made
+            </RouterLink>
+          </Link>
+        )}
         {onOut &&
           (sure ? (
             <>

@@ -6,6 +6,7 @@ from typing import Final, Literal
 
 from rheum.core.facts.formulas import Formula, FormulaLine, Pack, Pool
 from rheum.core.facts.jars import JAR_WORD
+from rheum.core.facts.work import Task
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.measurable import measurable, mixed
 from rheum.core.measures.saying import listed
@@ -104,22 +105,29 @@ def steps_text(formula: Formula, pack: Pack | None = None) -> list[str]:
     work = formula.work_raw if pack == "raw" and formula.pack != "raw" else formula.work
     if work is None:
         return [f"{line[0].upper()}{line[1:]}{'' if line.endswith(('.', '!')) else '.'}" for line in formula.steps.split("\n") if line]
-    names = {line.ingredient.id: line.ingredient.name for line in formula.lines}
-    everything = {line.ingredient.id for line in formula.jar_lines}
     out = []
     for number, task in enumerate(work.tasks, start=1):
-        said = "everything" if everything <= set(task.what) and task.do != "pack" else listed([names[name] for name in task.what])
-        time = f", {_how_long(*task.minutes)}" if task.minutes and task.do in _TIMED else ""
+        time = f", {how_long(*task.minutes)}" if task.minutes and task.do in _TIMED else ""
         says = f" {task.says}" if task.says else ""
         if task.do == "pack":
             order = f" {task.order[0].upper()}{task.order[1:]}." if task.order else ""
             out.append(f"{number}. Fill the hot jars.{order}{says}")
         else:
-            out.append(f"{number}. {_VERB[task.do]} {said}{time}.{says}")
+            out.append(f"{number}. {task_title(formula, task)}{time}.{says}")
     return out
 
 
-def _how_long(low: float, high: float) -> str:
+def task_title(formula: Formula, task: Task) -> str:
+    """What a task does, and to what: `Soak cucumber, water and pickling salt`."""
+    if task.do == "pack":
+        return "Fill the hot jars"
+    names = {line.ingredient.id: line.ingredient.name for line in formula.lines}
+    everything = {line.ingredient.id for line in formula.jar_lines}
+    said = "everything" if everything <= set(task.what) else listed([names[name] for name in task.what])
+    return f"{_VERB[task.do]} {said}"
+
+
+def how_long(low: float, high: float) -> str:
     """Minutes as a cook says them: “10 minutes”, “3 to 4 hours”."""
     hours = low >= _HOUR and low % 30 == 0 and high % 30 == 0
     one, two, unit = (low / _HOUR, high / _HOUR, "hours") if hours else (low, high, "minutes")

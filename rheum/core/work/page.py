@@ -1,0 +1,153 @@
+"""A tested formula's work as a person reads it: gather, prepare, cook, pack, with its clocks, gloves and end points, at a scale."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from rheum.core.facts.formulas import Formula, Pack
+from rheum.core.facts.ingredients import Ingredient
+from rheum.core.facts.jars import JAR_WORD
+from rheum.core.facts.work import Attention, Task
+from rheum.core.measures.measurable import mixed
+from rheum.core.measures.refused import RequestError
+from rheum.core.measures.saying import listed, mm
+from rheum.core.recipe.writing import Written, formula_line_text, how_long, task_title
+
+PartName = Literal["prepare", "cook", "pack"]
+MOST_SCALE: Final = 6.0
+LEAST_SCALE: Final = 0.25
+# By hand on what burns the skin; from here on the heat of an ingredient asks for gloves (common practice).
+_CUTTING: Final = frozenset({"chop", "slice", "dice", "cut", "trim", "peel", "core", "mince", "grate", "char", "slip-skins"})
+_GLOVES_FROM: Final = 2
+# Heated only so that the skins come off: it is still preparing.
+_PREPARING: Final = frozenset({"blanch", "slip-skins", "char", "peel", "soak", "salt", "lime", "drain", "rinse"})
+_PLACE: Final = {"burner": "on the stove", "counter": "in a cool place", "refrigerator": "in the refrigerator", "oven": "in the oven"}
+
+
+@dataclass(frozen=True, slots=True)
+class Gathered:
+    """One line of what is gathered, in the wanted measures; `goes`: into the batch, into each jar of a size, or into a soak that stays out."""
+
+    says: str
+    goes: str
+
+
+@dataclass(frozen=True, slots=True)
+class PageTask:
+    """One task: what is done, in a sentence; `clock` its minutes from the boil, low and high, and in words; what ends it, how often it is stirred, how
+    long it may stand after; `with_others`: begun beside the tasks before it, not after them."""
+
+    id: str
+    title: str
+    says: str
+    clock: tuple[float, float] | None
+    clock_says: str
+    until: str
+    stir: float | None
+    waits_says: str
+    gloves: bool
+    where: str
+    attention: Attention
+    with_others: bool
+
+
+@dataclass(frozen=True, slots=True)
+class WorkPart:
+    name: PartName
+    tasks: tuple[PageTask, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaPage:
+    """A formula with its work: what it makes at this scale, what is gathered, what is done, and how it is processed at sea level."""
+
+    id: str
+    title: str
+    source: str
+    recall: str
+    scale: float
+    makes: str
+    pack: Pack
+    gather: tuple[Gathered, ...]
+    parts: tuple[WorkPart, ...]
+    headspace: str
+    minutes: str
+    weeks: int
+
+
+def _hot_by_hand(task: Task, by_id: dict[str, Ingredient]) -> bool:
+    return "glove" in task.says.lower() or (task.do in _CUTTING and any(by_id[name].eating.heat >= _GLOVES_FROM for name in task.what))
+
+
+def _part_of(task: Task, parts: dict[str, PartName]) -> PartName:
+    """Cooking begins with the first thing heated that is not heated for its skin, and what rests on it belongs to it."""
+    if task.do == "pack":
+        return "pack"
+    if task.do not in _PREPARING and task.where in ("burner", "oven"):
+        return "cook"
+    return "cook" if any(parts.get(before) == "cook" for before in task.after) else "prepare"
+
+
+def _page_task(formula: Formula, task: Task, before: Task | None, by_id: dict[str, Ingredient]) -> PageTask:
+    timed = task.minutes is not None and task.do != "pack"
+    order = f"{task.order[0].upper()}{task.order[1:]}. " if task.order else ""
+    return PageTask(
+        id=task.id,
+        title=task_title(formula, task),
+        says=f"{order}{task.says}".strip(),
+        clock=task.minutes if timed else None,
+        clock_says=how_long(*task.minutes) if timed and task.minutes else "",
+        until="" if not task.until or "from the boil" in task.until else task.until,
+        stir=task.stir,
+        waits_says=f"may stand {how_long(task.waits, task.waits)}" if task.waits else "",
+        gloves=_hot_by_hand(task, by_id),
+        where=_PLACE.get(task.where or "", ""),
+        attention=task.attention,
+        with_others=before is not None and before.id not in task.after,
+    )
+
+
+def _makes(formula: Formula, scale: float) -> str:
+    low, high = formula.yields.low * scale, formula.yields.high * scale
+    count = mixed(round(low * 2) / 2) if low == high else f"{mixed(round(low * 2) / 2)} to {mixed(round(high * 2) / 2)}"
+    return f"about {count} {JAR_WORD[formula.yields.jar]} jars"
+
+
+def work_page(formula: Formula, scale: float = 1.0, measures: Written = "us", pack: Pack | None = None) -> FormulaPage:
+    """A formula's page at a scale (1 is one batch; LEAST_SCALE to MOST_SCALE, else RequestError). `pack`: packed raw where both are tested.
+    Amounts as a kitchen can measure them; minutes and clocks do not scale. An entered formula has no tasks of its own."""
+    if not LEAST_SCALE <= scale <= MOST_SCALE:
+        raise RequestError("scale", f"A page is written for {LEAST_SCALE:g} to {MOST_SCALE:g} batches. Choose a size between.")
+    packed: Pack = pack if pack is not None and formula.minutes_for_pack(pack) else formula.pack
+    work = formula.work_raw if packed == "raw" and formula.pack != "raw" else formula.work
+    by_id = {line.ingredient.id: line.ingredient for line in formula.lines}
+    gather = []
+    for line in formula.lines:
+        goes = "soak" if line.prep_only else f"each {JAR_WORD[line.per_jar]} jar" if line.per_jar else "batch"
+        if text := formula_line_text(line, measures, scale):
+            gather.append(Gathered(text, goes))
+    parts: dict[str, PartName] = {}
+    found: dict[PartName, list[PageTask]] = {"prepare": [], "cook": [], "pack": []}
+    tasks = work.tasks if work else ()
+    for before, task in zip((None, *tasks), tasks, strict=False):
+        parts[task.id] = _part_of(task, parts)
+        found[parts[task.id]].append(_page_task(formula, task, before, by_id))
+    table = formula.minutes_for_pack(packed) or {}
+    return FormulaPage(
+        id=formula.id,
+        title=formula.title,
+        source=formula.says_source,
+        recall=work.recall if work else formula.recall,
+        scale=scale,
+        makes=_makes(formula, scale),
+        pack=packed,
+        gather=tuple(gather),
+        parts=tuple(WorkPart(name, tuple(done)) for name, done in found.items() if done),
+        headspace=mm(formula.headspace_mm),
+        minutes=listed([f"{JAR_WORD[size]} jars {figures[0]} min" for size, figures in table.items()]),
+        weeks=formula.weeks,
+    )
+
+
+__all__ = ["FormulaPage", "Gathered", "PageTask", "WorkPart", "work_page"]
