@@ -341,6 +341,8 @@ def library() -> Library:
     sources = {key: Source(key, value["title"]) for key, value in tomllib.loads(shipped("sources.toml")).items()}
     catalogue = read_ingredients(shipped("ingredients.csv"), read_roles(shipped("roles.csv")), sources, lexicon())
     swaps = read_swaps(shipped("swaps.toml"), catalogue)
+    pairs = ((swap.given, swap.stand_in) for swap in swaps.swaps)
+    catalogue = replace(catalogue, stand_ins=frozenset(pair for pair in pairs if set(pair) <= set(catalogue.by_id)))
     formulas = read_formulas(shipped("formulas.toml"), catalogue, sources)
     work, raw = read_work(shipped("work.toml"), formulas), read_work(shipped("work-raw.toml"), formulas)
     if unworked := set(formulas) - set(work):

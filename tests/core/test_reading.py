@@ -257,3 +257,11 @@ def test_so_much_each_of_several_is_a_line_for_each(facts: Library) -> None:
 )  # fmt: skip
 def test_what_people_write_beside_a_food(line: str, food: str, facts: Library) -> None:
     assert read_ingredient(line, 1, "jar", facts.catalogue).ingredient.id == food
+
+
+def test_a_list_spoken_on_one_line_is_a_list(facts: Library) -> None:
+    text = "Chutney\nDictated: two pounds of raisins; four cups brown sugar; one cup chopped onion; one quart vinegar, five percent.\n"
+    read = read_recipe(text, facts.catalogue)
+    assert [line.ingredient.id for line in read.lines] == ["raisin", "brown-sugar", "onion", "white-vinegar"]
+    assert read.lines[-1].strength == 5
+    assert not read.unread

@@ -109,6 +109,8 @@ class Catalogue:
     longest: int = 1
     # The words that are known beside the names.
     lexicon: Lexicon = field(default_factory=Lexicon, repr=False)
+    # Foods that may stand in for one another, by ids: the given one, and the other (swaps.toml).
+    stand_ins: frozenset[tuple[str, str]] = frozenset()
 
     @classmethod
     def of(cls, ingredients: Iterable[Ingredient], lexicon: Lexicon | None = None) -> Catalogue:

@@ -66,6 +66,8 @@ def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[s
     lows = words_said(clause)
     if clause.lows[-1:] == ["only"] and not clause.figures:
         lows = lows - {"only"}  # “start timing only once it boils”
+    if any(act.word.startswith("seal") for act in clause.acts) and not {"as", "band", "bands", "ring", "rings", "can"} & lows:
+        lows = lows - {"tightly", "tight"}  # “and seal tightly”
     if word := _out_of_time(clause, things, lows, said) or _of_any(clause, things, frames, lows):
         return word
     if not _of_process(clause, things, process):

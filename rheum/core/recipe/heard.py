@@ -33,6 +33,12 @@ class Listed:
 
     lines: tuple[RecipeLine, ...]
     title: frozenset[str]
+    # What may stand in for what is listed, by ids (Catalogue.stand_ins).
+    stand_ins: frozenset[tuple[str, str]] = frozenset()
+
+    def may_take(self, ingredient: Ingredient) -> bool:
+        """Whether a food may stand in for a listed one, as tested formulas let it."""
+        return any((line.ingredient.id, ingredient.id) in self.stand_ins for line in self.lines)
 
     @cached_property
     def key(self) -> tuple[object, ...]:

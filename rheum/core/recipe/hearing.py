@@ -18,7 +18,7 @@ from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, doing, is_process
 from rheum.core.recipe.heard import Heard, Listed
-from rheum.core.recipe.new_food import new_food_in
+from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
 from rheum.core.recipe.vouching import heard_whole
@@ -328,6 +328,8 @@ def _hear(
         serving = False
     if serving and not ({"jar"} & things and clause.groups & {"put", "fill", "combine"}):
         return Heard("vouched"), True
+    if permitted_swap(clause, listed):
+        return Heard("vouched"), serving
     row = denied_by(clause, things, prose.denied, around)
     if row is not None and not (aside and (not clause.acts or row.days_over is not None)):
         return Heard("denied", row.says, row), serving

@@ -43,21 +43,38 @@ def look_of(text: str, catalogue: Catalogue) -> Look:
             body = rest  # “6. Soak the cucumbers”: six is the step
     found = tokens(settled(body[:400]))
     words = [word for word in found if word.kind != "mark"]
-    amount = begins_with_amount(body) or _ends_with_amount(found)
+    amount = begins_with_amount(body) or _ends_with_amount(found) or is_run_on(body)
     acts = _acts(found, catalogue)
     ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
-    sentence = ends or len(words) > 18 or _mid_stops(found) > 0
+    sentence = (ends or len(words) > 18 or _mid_stops(found) > 0) and not is_run_on(body)
     food = bool(catalogue.within(tuple(one for word in words[:30] if word.kind == "word" for one in words_of(word.text))))
     return Look(
         amount,
         food,
         sentence,
-        _imperative(words, catalogue),
+        _imperative(words, catalogue) and not _described(found, catalogue),
         numbered,
         _furniture(words, body, catalogue),
         len(words),
         bool(acts & KITCHEN),
     )
+
+
+def is_run_on(text: str) -> bool:
+    """A list spoken or typed on one line: “two quarts of apples; four cups vinegar; …”, at least three things, most with their amount."""
+    parts = [part.strip() for part in text.split(";")]
+    return len(parts) >= _RUN_ON and sum(begins_with_amount(part) for part in parts) * 4 >= len(parts) * 3
+
+
+_RUN_ON: Final = 3
+
+
+def _described(found: Sequence[Token], catalogue: Catalogue) -> bool:
+    """“Crisp, garlicky and a little spicy”: a word that could command, a comma, and no further command behind it."""
+    rows = catalogue.lexicon.prose.words
+    if len(found) < 3 or found[1].text != ",":
+        return False
+    return not any(row.kind == "act" for row in rows.get((found[2].low,), ()))
 
 
 def _mid_stops(found: Sequence[Token]) -> int:

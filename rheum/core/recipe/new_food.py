@@ -22,6 +22,16 @@ _TOOLS: Final = frozenset(
 PUTS_IN: Final = "The method puts in "
 
 
+def permitted_swap(clause: Clause, listed: Listed) -> bool:
+    """“You may use green tomatoes instead of tomatillos”: nothing is said but that a food may take the place of a listed one, and it may."""
+    instead = "instead" in clause.states or {"instead", "place", "substitute", "substituted", "swap"} & set(clause.lows)
+    if not instead or clause.figures or clause.things - {"mix"} or not clause.groups or not clause.groups <= {"use", "tell", "replace"}:
+        return False
+    items = [food.ingredient for food in clause.foods]
+    fit = all(item is not None and item.role.food and (listed.has(item) or listed.may_take(item)) for item in items)
+    return fit and any(item is not None and listed.may_take(item) for item in items) and not clause.unknown and not clause.neg
+
+
 def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
     """A food that a clause puts in and no line lists."""
     for food in clause.foods:

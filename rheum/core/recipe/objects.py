@@ -113,7 +113,7 @@ def _nothing(clause: Clause, putting: Act, *, amount: bool) -> Heard | None:
 
 
 _EMPTY: Final = frozenset(
-    "some few each every jar jars up with the a an then now it them to and in at last end while stirring well all slowly gently i you we , ( )".split()
+    "some few each every jar jars up with the a an then now it them to and in at last end while stirring well all slowly gently i you we into pot pan kettle saucepan saucepot stockpot bowl , ( )".split()
 )
 
 

@@ -19,6 +19,7 @@ from rheum.core.recipe.heard import Listed
 from rheum.core.recipe.hearing import hear
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.line_words import plain_line, strip_bullet
+from rheum.core.recipe.look import begins_with_amount, is_run_on
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
@@ -181,11 +182,17 @@ class _Reader:
 
     def _ingredient(self, block: Block) -> None:
         text = block.text.strip()
-        if len(text) > LONGEST_LINE:
+        if len(text) > LONGEST_LINE and not is_run_on(text):
             self.unread.append(Unread(block.number, f"{text[:80]}…", _TOO_LONG.format(what="line", count=len(text))))
             return
         if _is_equipment(text):
             self.notes.jars.extend((block.number, jar) for _, jar in jars_named(text))
+            return
+        if is_run_on(text):
+            for part in text.split(";"):
+                behind = part.partition(":")[2]
+                said = behind if behind and begins_with_amount(behind.strip()) else part  # “Dictated: two quarts …”
+                self._ingredient(Block(block.number, block.role, said.strip().rstrip("."), block.per_jar, block.furniture))
             return
         try:
             self.lines.append(read_ingredient(text, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar))
@@ -212,7 +219,7 @@ class _Reader:
         title = frozenset(word for block in blocks if block.role == "title" for word in words_of(block.text))
         # A line that was not heard poisons nothing: what its words name is no new food.
         title |= frozenset(word for item in self.unread for word in words_of(item.text))
-        listed = Listed(tuple(self.lines), title)
+        listed = Listed(tuple(self.lines), title, self.catalogue.stand_ins)
         said: list[tuple[Block, str]] = []
         for block in blocks:
             if block.role == "method" or (block.role == "aside" and not block.furniture):
