@@ -265,3 +265,26 @@ def test_a_list_spoken_on_one_line_is_a_list(facts: Library) -> None:
     assert [line.ingredient.id for line in read.lines] == ["raisin", "brown-sugar", "onion", "white-vinegar"]
     assert read.lines[-1].strength == 5
     assert not read.unread
+
+
+@pytest.mark.parametrize(
+    ("sentence", "gaps"),
+    [
+        ("Fill jars with the hot carrots, leaving 1 inch of headspace, then cover with hot brine leaving 1/2 inch.", [12.7]),
+        ("Fill jars with hot carrots, leaving 1-inch headspace. Cover with the hot liquid, leaving 1/2-inch headspace.", [12.7]),
+        ("Fill the jars with carrots, leaving 1 inch headspace.", [25.4]),
+        ("Fill jars with carrots, leaving 1/2 inch. Cover with brine, leaving 1 inch headspace.", [25.4]),
+    ],
+)
+def test_an_inch_over_the_food_is_not_the_headspace_over_the_brine(sentence: str, gaps: list[float], facts: Library) -> None:
+    read = read_recipe(f"Carrots\n2 lb carrots\n4 cups white vinegar (5%)\n\nMethod:\n{sentence}\n", facts.catalogue)
+    assert [mm for _, mm in read.method.headspaces_mm] == pytest.approx(gaps)
+
+
+def test_a_lime_soak_among_the_lines_stays_out_of_the_jars_where_it_is_poured_away_and_rinsed(facts: Library) -> None:
+    text = "Rings\n3 lb jalapeños\n1 1/2 cups pickling lime\n1 1/2 gallons water\n2 cups water\n7 cups cider vinegar (5%)\n\nMethod:\n"
+    soaked = "Mix 1 1/2 cups pickling lime with 1 1/2 gallons water. Soak the rings in the lime water for 18 hours. Drain and rinse.\n"
+    read = read_recipe(text + soaked, facts.catalogue)
+    assert [line.section for line in read.lines] == ["jar", "soak", "soak", "jar", "jar"]
+    kept = read_recipe(text + "Mix 1 1/2 cups pickling lime with 1 1/2 gallons water and fill the jars.\n", facts.catalogue)
+    assert all(line.section == "jar" for line in kept.lines)

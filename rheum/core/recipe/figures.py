@@ -135,6 +135,13 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     if amount.unit == "each" and behind in ("more", "full", "whole", "extra", "solid") and low_at(found, step + 1) in _MINUTES:
         step += 1  # “5 more minutes”
         behind = low_at(found, step)
+    heights = behind in ("above", "over", "below", "at") and any(
+        word.kind == "number" or word.low == "that" for word in found[step + 1 : step + 2]
+    )
+    if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at):
+        return Figure(amount.low, amount.high, "minutes", None, at), to  # “15 minutes at sea level, 20 above 1,000 ft”
+    if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in ("feet", "ft", "elevation", "altitude") for word in found):
+        return Figure(amount.low, amount.high, "altitude", None, at), to  # “20 minutes at 1,001-6,000”, of feet said before
     if amount.unit == "each" or (amount.unit in ("l", "g") and behind in _MINUTES):
         if behind in _MINUTES and (behind not in ("s", "h") or found[at].kind == "number"):
             per = _MINUTES[behind]
@@ -181,6 +188,20 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
 _BEFORE_JARS: Final = frozenset(
     "hot clean sterile sterilised sterilized warm half pint quart prepared canning heated empty small large glass mason preserving filled dry - ml oz ounce l litre liter".split()
 )
+
+
+_LEAST_TIME: Final = 5
+_A_HEIGHT: Final = 1000
+
+
+def _timed_before(found: tuple[Token, ...], at: int) -> bool:
+    """Whether minutes stood before in the same sentence, so that a bare figure behind them is another of them."""
+    for index in range(at - 1, -1, -1):
+        if found[index].text in ".;!?":
+            return False
+        if found[index].low in ("minutes", "min", "mins"):
+            return True
+    return False
 
 
 def _of_jars(found: tuple[Token, ...], at: int) -> bool:

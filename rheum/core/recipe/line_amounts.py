@@ -233,10 +233,10 @@ def _counts(found: tuple[Token, ...], at: int) -> bool:
     """Whether nothing but what is counted stands behind a count in brackets: “(about 6 medium)”, “(16 to 20 ears)”."""
     end = at
     while end < len(found) and found[end].text not in ")]":
-        if found[end].kind != "word":
+        if found[end].kind != "word" and found[end].text != "-":
             return found[end].text in ",;"
         end += 1
-    return end - at <= 4
+    return sum(word.kind == "word" for word in found[at:end]) <= 4
 
 
 def _words_behind(found: tuple[Token, ...], at: int) -> tuple[int, ...]:

@@ -120,6 +120,9 @@ def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], 
         )
 
 
+_AS_BOUGHT: Final = frozenset({"bought", "purchased"})
+
+
 _COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white", "purple"})
 
 
@@ -171,6 +174,8 @@ def _line(
         raise LineUnread(f"A per cent beside {ingredient.name} means nothing to Rheum. Take it out, or name the vinegar it belongs to.")
     if amount is not None and ingredient.role.role == "spice" and not _is_counted(line_counts, ingredient, amount):
         raise LineUnread(f"What one of {ingredient.name} weighs is not known. Write it in spoons or grams; if it is fresh, say so.")
+    if amounts.other is not None and _AS_BOUGHT & {word.low for word in found} and around.prepared:
+        amounts = amounts._replace(other=None)  # “2 3/4 lb peeled carrots (about 3 1/2 lb as bought)”: the same, before it was peeled
     prepared = around.prepared and amount is not None and kind_of(amount.unit) == "mass"
     return RecipeLine(
         number=0,

@@ -49,6 +49,8 @@ def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> 
         for figure in clause.figures
         if figure.measure in ("volume", "mass") and not any(food.figure is figure for food in clause.foods)
     ]
+    if _of_the_mixture(clause.lows) and not any(food.figure is not None for food in clause.foods):
+        return  # “in 1/2 cup of the simmered mixture”: out of the pot, and back into it
     into = clause.groups & {"put", "use", "fill", "combine", "throw", "cover", "dilute"}
     if (
         loose
@@ -59,6 +61,14 @@ def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> 
         unread.append(
             Unread(number, sentence, "What this amount is of was not understood. Give each thing a line of its own.", sentence=sentence)
         )
+
+
+def _of_the_mixture(lows: Sequence[str]) -> bool:
+    """Whether an amount is of what stands in the pot already: “of the hot mixture”, “of the brine”."""
+    for at, low in enumerate(lows[:-1]):
+        if low == "of" and lows[at + 1] in ("the", "this", "that") and {"mixture", "brine", "syrup", "liquid"} & set(lows[at + 2 : at + 5]):
+            return True
+    return False
 
 
 def _one(
@@ -188,7 +198,13 @@ def _water(
     if "canner" in things or (lows & {"canner", "lids"} and not with_acid):
         return
     if not with_acid and any(food.ingredient is not None and food.ingredient.role.role == "alkali" for food in clause.foods):
-        return  # “mix 1 1/2 gallons of water and the lime”: a soak
+        # “mix 1 1/2 gallons of water and the lime”: a soak, and both stay out of the jars where it is poured away and rinsed off.
+        if "jar" not in things and _soak_around(heard, index):
+            for line in kept[:]:
+                same_water = line.ingredient.role.role == "water" and _more_than(amount, [line]) is False and not _less_than(amount, [line])
+                if line.section == "jar" and (line.ingredient.role.role == "alkali" or same_water):
+                    kept[kept.index(line)] = replace(line, section="soak")
+        return
     same = [line for line in kept if line.ingredient.role.role == "water"]
     jar_lines = [line for line in same if line.section != "soak"]
     if not with_acid and "jar" not in things and _soak_around(heard, index):

@@ -8,7 +8,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.formulas import Pack
-from rheum.core.measures.words import settled, tokens
+from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.figures import Figure, low_at
 from rheum.core.recipe.hearing import Spoken
@@ -88,8 +88,10 @@ def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]
     continues = in_process and (bool(jars) or told) and not any(clause.groups & {"simmer", "stand"} for clause in clauses)
     if about or continues:
         _note_minutes(sentence, clauses, line, notes, jars=jars)
+    solids = False
     for clause in clauses:
-        _note_headspace(clause, line, notes)
+        solids = _over_solids(clause, solids)
+        _note_headspace(clause, line, notes, over_solids=solids)
         _note_pack(clause, line, notes)
         _note_shape(clause, line, notes)
     if any(
@@ -165,7 +167,7 @@ def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: No
         )
         if resting or added or again or ("wash" in clause.groups and "process" not in clause.groups):
             continue
-        figures += [(figure, clause) for figure in clause.figures if figure.measure == "minutes"]
+        figures += [(figure, clause) for figure in clause.figures if figure.measure == "minutes" and not _above_that(found, figure.at)]
     places = [(found[figure.at].at, figure, clause) for figure, clause in figures]
     places.sort(key=lambda item: item[0])
     heights.sort(key=lambda item: item.at)
@@ -194,11 +196,27 @@ def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: No
             notes.minutes.append(SaidMinutes(line, figure.low, size, feet))
 
 
+def _above_that(found: Sequence[Token], at: int) -> bool:
+    """“… and 25 above that”: minutes of a height that nobody can place."""
+    return any(low_at(tuple(found), step) == "above" and low_at(tuple(found), step + 1) == "that" for step in (at + 1, at + 2))
+
+
 _FROM_TOP: Final = frozenset({"rim", "rims", "top", "brim", "lip", "lid", "tops"})
 _LEAVING: Final = frozenset({"leave", "fill", "put", "tell", "cover", "close"})
 
 
-def _note_headspace(clause: Clause, line: int, notes: Notes) -> None:
+def _over_solids(clause: Clause, before: bool) -> bool:
+    """Whether what a sentence says of the space goes for the food alone, with the brine still to come: “fill with the hot carrots, leaving 1
+    inch; then cover with the hot liquid, leaving 1/2 inch”."""
+    poured = bool(clause.things & {"brine", "acid", "mix"}) or any(
+        food.ingredient is not None and (food.ingredient.role.acid or food.ingredient.role.role == "water") for food in clause.foods
+    )
+    if poured and clause.groups & {"fill", "put", "cover", "combine"}:
+        return False
+    return bool(clause.foods) or before if clause.groups & {"fill", "put"} else before
+
+
+def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: bool) -> None:
     lengths = [figure for figure in clause.figures if figure.measure == "length"]
     nothing = ("space" in clause.without and clause.groups & {"leave", "fill"}) or (
         "space" in clause.things and clause.lacks and clause.groups & {"leave"}
@@ -222,7 +240,7 @@ def _note_headspace(clause: Clause, line: int, notes: Notes) -> None:
         spoken = "space" in clause.things or bool(lows & _FROM_TOP and lows & {"below", "from", "of", "within", "under", "at", "to", "the"})
         if not spoken and not (clause.groups & {"leave"} and not clause.foods):
             continue
-        solids = bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"})
+        solids = over_solids or (bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"}))
         (notes.levels if solids else notes.headspaces).append((line, figure.low))
 
 
