@@ -288,3 +288,18 @@ def test_a_lime_soak_among_the_lines_stays_out_of_the_jars_where_it_is_poured_aw
     assert [line.section for line in read.lines] == ["jar", "soak", "soak", "jar", "jar"]
     kept = read_recipe(text + "Mix 1 1/2 cups pickling lime with 1 1/2 gallons water and fill the jars.\n", facts.catalogue)
     assert all(line.section == "jar" for line in kept.lines)
+
+
+@pytest.mark.parametrize(
+    ("line", "amount"),
+    [("about 14 heads of fresh dill (1 1/2 heads per pint jar)", 14), ("about 3 tbsp whole mustard seed (1 tsp per pint jar)", 3), ("2 lb onions (1 lb per jar)", None)],
+)  # fmt: skip
+def test_a_share_by_the_jar_in_brackets_is_no_second_amount(line: str, amount: float | None, facts: Library) -> None:
+    if amount is None:
+        with pytest.raises(LineUnread, match="how much a jar"):
+            read_ingredient(line, 1, "jar", facts.catalogue)
+    else:
+        read = read_ingredient(line, 1, "jar", facts.catalogue)
+        assert read.per_jar is None
+        assert read.amount is not None
+        assert read.amount.high == amount

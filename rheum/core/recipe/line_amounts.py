@@ -59,6 +59,8 @@ class Amounts(NamedTuple):
     # How many that is, said in brackets (“2 cups chopped onion (3 medium)”), and the words that stand behind the figure.
     counted: Amount | None = None
     counts: tuple[int, ...] = ()
+    # A share of it by the jar stands in brackets behind it.
+    shared: Amount | None = None
 
 
 def _low(found: tuple[Token, ...], at: int) -> str:
@@ -95,6 +97,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
     first = other = counted = None
     counts: tuple[int, ...] = ()
     about = False
+    shared: Amount | None = None
     begins = to = -1
     at, depth, head = 0, 0, True
     while at < len(found):
@@ -113,6 +116,13 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
         if _low(found, end) == "to" and _low(found, end + 1) in ("a", "each", "the") and _low(found, end + 2) in ("jar", "pint", "quart"):
             spent[at : end + 3] = [True] * (end + 3 - at)  # “3 cloves, 1 to a quart”
             at, head = end + 3, False
+            continue
+        if depth > 0 and first is not None and _for_each_jar(found, end):
+            spent[at:end], shared = [True] * (end - at), amount
+            while end < len(found) and found[end].text not in ")]":
+                spent[end] = True
+                end += 1
+            at, head = end, False
             continue
         if amount.unit == "each" and (timed := _timed(found, end)):
             spent[at:timed] = [True] * (timed - at)
@@ -152,7 +162,18 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
                 else f"What “{text_of(found, at, end)}” means here was not understood. Write one amount, then what it is of."
             )
         at, head = end, False
-    return Amounts(first, other, begins, to, about, counted, counts)
+    return Amounts(first, other, begins, to, about, counted, counts, shared)
+
+
+def _for_each_jar(found: tuple[Token, ...], at: int) -> bool:
+    """Whether a share in brackets is told by the jar: “3 tbsp mustard seed (1 tsp per pint jar)”; the whole amount stands before it."""
+    behind = [word.low for word in found[at : at + 6]]
+    stop = next((index for index, low in enumerate(behind) if low in (")", "]", ",")), len(behind))
+    said = behind[:stop]
+    return (bool({"per", "each"} & set(said)) and bool({"jar", "jars", "pint", "quart"} & set(said))) or said[:2] in (
+        ["to", "a"],
+        ["a", "jar"],
+    )
 
 
 _TIMES: Final = frozenset({"min", "mins", "minute", "minutes", "hour", "hours", "hr", "hrs", "second", "seconds", "day", "days"})

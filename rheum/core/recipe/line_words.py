@@ -141,6 +141,8 @@ def each_jar(found: tuple[Token, ...], spent: list[bool], section: Section) -> s
             end += 1
         elif not size:
             continue
+        if _share_in_brackets(found, at):
+            return None  # “3 tbsp mustard seed (1 tsp per pint jar)”: the whole amount stands before it
         begins = at - 1 if _low(found, at - 1) in _FOR_EACH else at
         if begins > 1 and found[begins - 1].text == "1" and _low(found, at) in ("a", "the"):
             spent[begins - 1 : end] = [True] * (end - begins + 1)  # “3 cloves garlic, 1 to a quart”
@@ -150,6 +152,15 @@ def each_jar(found: tuple[Token, ...], spent: list[bool], section: Section) -> s
         _other_size(found, spent, end)
         return size
     return None
+
+
+def _share_in_brackets(found: tuple[Token, ...], at: int) -> bool:
+    """Whether a token stands in brackets with a figure of its own, behind an amount outside of them."""
+    opened = next((index for index in range(at - 1, -1, -1) if found[index].text in "()"), -1)
+    if opened < 0 or found[opened].text != "(":
+        return False
+    inside, before = found[opened:at], found[:opened]
+    return any(word.kind == "number" for word in inside) and any(word.kind == "number" for word in before)
 
 
 def _other_size(found: tuple[Token, ...], spent: list[bool], at: int) -> None:
@@ -388,6 +399,6 @@ def _prepared(found: tuple[Token, ...], words: dict[int, Token], named: Named, l
         return True
     behind = [word for at, word in words.items() if at > first]
     name_parts = {stem(found[at].low) for at in named.name}
-    part = {"kernel", "floret", "flesh", "heart", "tip", "segment"}
+    part = {"kernel", "floret", "floweret", "flesh", "heart", "tip", "segment"}
     near = {stem(word.low) for at, word in words.items() if abs(at - first) <= len(named.name) + 1}
     return bool(part & (near | name_parts)) or (any(word.low == "cob" for word in behind) and "cut" in lows)

@@ -98,6 +98,9 @@ def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], 
     """LineUnread for a count in brackets that is no such count: of an acid or water only its fruit is counted (“acidity 4” is no number of
     anything), and of a food one that fits its amount."""
     counted, first = amounts.counted, amounts.first
+    a_clove = ingredient.klass == "garlic" and amounts.shared is not None and amounts.shared.high <= 1
+    if amounts.shared is not None and ingredient.role.low_acid and ingredient.role.role == "produce" and not a_clove:
+        raise LineUnread(f"How much {ingredient.name} in all, or how much a jar? Write one of the two.")
     if counted is None or first is None:
         return
     words = [found[at].low for at in amounts.counts]
