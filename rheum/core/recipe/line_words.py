@@ -113,67 +113,6 @@ def _low(found: tuple[Token, ...], at: int) -> str:
     return found[at].low if 0 <= at < len(found) else ""
 
 
-_JAR_WORDS: Final = frozenset({"jar", "jars"})
-_JAR_SIZES: Final = frozenset({"pint", "quart"})
-_EACH: Final = frozenset({"per", "each", "every"})
-_FOR_EACH: Final = frozenset({"for", "in", "into", "to", "from", "at"})
-_OF_JARS: Final = frozenset({"of", "the", "canning", "hot", "clean", "single", "one", "half", "-", "gallon", "and", "a"})
-
-
-def each_jar(found: tuple[Token, ...], spent: list[bool], section: Section) -> str | None:
-    """The jar size where a line says its amount of each jar (“per pint”, “to each jar”), "" for the recipe's own jar; None where it does not.
-    The words are marked as spent."""
-    if section == "soak":
-        return None
-    for at in range(len(found)):
-        one = _low(found, at) in _EACH or (_low(found, at) in ("a", "one") and _low(found, at - 1) in _FOR_EACH)
-        if not one:
-            continue
-        end = at + 1
-        while _low(found, end) in _OF_JARS:
-            end += 1
-        size = _low(found, end) if _low(found, end) in _JAR_SIZES else ""
-        if size:
-            if any(_low(found, index) == "half" for index in range(at, end)):
-                size = "half-gallon" if "gallon" in size else f"half-{size}"
-            end += 1
-        if _low(found, end) in _JAR_WORDS:
-            end += 1
-        elif not size:
-            continue
-        if _share_in_brackets(found, at):
-            return None  # “3 tbsp mustard seed (1 tsp per pint jar)”: the whole amount stands before it
-        begins = at - 1 if _low(found, at - 1) in _FOR_EACH else at
-        if begins > 1 and found[begins - 1].text == "1" and _low(found, at) in ("a", "the"):
-            spent[begins - 1 : end] = [True] * (end - begins + 1)  # “3 cloves garlic, 1 to a quart”
-            return None
-        begins = begins - 2 if _low(found, begins - 1) in ("each", "one") and _low(found, begins - 2) == "for" else begins
-        spent[begins:end] = [True] * (end - begins)
-        _other_size(found, spent, end)
-        return size
-    return None
-
-
-def _share_in_brackets(found: tuple[Token, ...], at: int) -> bool:
-    """Whether a token stands in brackets with a figure of its own, behind an amount outside of them."""
-    opened = next((index for index in range(at - 1, -1, -1) if found[index].text in "()"), -1)
-    if opened < 0 or found[opened].text != "(":
-        return False
-    inside, before = found[opened:at], found[:opened]
-    return any(word.kind == "number" for word in inside) and any(word.kind == "number" for word in before)
-
-
-def _other_size(found: tuple[Token, ...], spent: list[bool], at: int) -> None:
-    """“… per pint or 1 tsp per quart”: the same said of the other size."""
-    if _low(found, at) not in ("or", ",", "(", ";"):
-        return
-    for step in range(at + 1, min(at + 8, len(found))):
-        if _low(found, step) in _EACH and _low(found, step + 1) in _JAR_SIZES:
-            end = step + 2 + (_low(found, step + 2) in _JAR_WORDS)
-            spent[at:end] = [True] * (end - at)
-            return
-
-
 def optional_said(found: tuple[Token, ...]) -> bool:
     """Whether a line may be left out."""
     return any(word.low == "optional" for word in found)

@@ -17,8 +17,9 @@ from rheum.core.measures.amount import Amount, AmountError
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.amount_words import held
+from rheum.core.recipe.each_jar import each_jar
 from rheum.core.recipe.line_amounts import Amounts, amounts_of
-from rheum.core.recipe.line_words import Around, around_name, each_jar, optional_said, pass_fillers, plain_line, states_of, strip_bullet
+from rheum.core.recipe.line_words import Around, around_name, optional_said, pass_fillers, plain_line, states_of, strip_bullet
 from rheum.core.recipe.names import Named, identify
 from rheum.core.recipe.recipe import RecipeLine, Section
 from rheum.core.recipe.respoken import by_length, respoken

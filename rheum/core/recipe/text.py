@@ -11,7 +11,7 @@ from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.measures.amount import LONGEST_LINE, Amount, AmountError, amount_at, leading_amount
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.units import kind_of
-from rheum.core.measures.words import UNITS, Token, settled, tokens
+from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.clauses import Clause
@@ -25,6 +25,7 @@ from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.said import Notes, note
 from rheum.core.recipe.several import recipes_in
+from rheum.core.recipe.split import split_line
 
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 400
@@ -285,55 +286,6 @@ def _named_in(line: RecipeLine, said: str) -> bool:
     """Whether the words that a sentence says of a food stand together in a name of a line's food."""
     whole = f" {' '.join(words_of(said))} "
     return any(whole in f" {' '.join(words_of(name))} " for name in (line.ingredient.name, *line.ingredient.aliases))
-
-
-def split_line(text: str) -> list[str]:
-    """A line cut before each amount that stands behind a comma, “and” or “+”; what stands in brackets at its end goes with every part."""
-    clean = settled(strip_bullet(plain_line(text)))
-    found = tokens(clean)
-    if each := _of_each(clean, found):
-        return each
-    cuts, depth = [], 0
-    for at, word in enumerate(found[:-1]):
-        depth += (word.text in "([") - (word.text in ")]")
-        behind = found[at + 1]
-        if depth == 0 and at > 1 and word.low in (",", ";", "and", "+", "plus", "&") and (behind.kind == "number" or behind.low in UNITS):
-            try:
-                read = amount_at(found, at + 1)
-            except AmountError:
-                return []
-            if (
-                read is not None
-                and kind_of(read.amount.unit) in ("volume", "mass", "count")
-                and any(item.kind == "word" for item in found[read.to : read.to + 2])
-            ):
-                cuts.append((word.at, behind.at))
-    if not cuts:
-        return []
-    tail = clean[clean.rindex("(") :] if clean.rstrip().endswith(")") and "(" in clean[cuts[-1][1] :] else ""
-    begins, parts = 0, []
-    for end, start in cuts:
-        parts.append(f"{clean[begins:end]} {tail}".strip())
-        begins = start
-    return [*parts, clean[begins:].strip()]
-
-
-def _of_each(clean: str, found: tuple[Token, ...]) -> list[str]:
-    """“2 tsp each mustard seed and celery seed”: so much of one and so much of the other; nothing where it is not that."""
-    try:
-        read = amount_at(found, 0) if found and found[0].kind == "number" else None
-    except AmountError:
-        return []
-    if read is None or read.to >= len(found) or found[read.to].low != "each":
-        return []
-    first, begins = clean[: found[read.to].at].strip(), found[read.to].to
-    parts = []
-    for word in (*found[read.to + 1 :], None):
-        if word is None or word.low in ("and", ",", "&"):
-            part = clean[begins : word.at if word else None].strip(" ,:")
-            parts += [part] if part else []
-            begins = word.to if word else begins
-    return [f"{first} {part}" for part in parts] if len(parts) > 1 else []
 
 
 def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
