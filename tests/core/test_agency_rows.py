@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import pytest
 
+from rheum.core.batch.clouds import clouding
 from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import judge
 from rheum.core.judging.verdict import Verdict
@@ -165,3 +166,16 @@ def test_ten_minutes_in_clean_jars_stand_for_five_in_sterilised_ones() -> None:
     assert run.process is not None
     assert (run.process.minutes, run.process.run_minutes, run.process.sterilise_minutes) == (5, 10, None)
     assert run.destination == "shelf"
+
+
+@pytest.mark.parametrize(
+    ("text", "reasons"),
+    [
+        (written("dilled-green-beans"), ("hard water",)),
+        (written("dilled-green-beans", ("pickling salt", "table salt")), ("what table salt holds besides salt", "hard water")),
+        (written("corn-relish"), ("starch out of the sweetcorn kernels", "ground spice", "hard water")),
+    ],
+)
+def test_what_clouds_a_jar_from_the_first_day_is_named(text: str, reasons: tuple[str, ...]) -> None:
+    """Salt with additives, starch and ground spices, hard water cloud a brine in which nothing grows (NCHFP, from memory)."""
+    assert clouding(text, FACTS.catalogue) == reasons

@@ -246,6 +246,7 @@ def test_a_jar_with_signs_of_spoilage_is_thrown_out_whatever_it_was() -> None:
     assert (jar.state, jar.code) == ("spoiled", "spoilage-signs")
     assert jar.advice is not None
     assert "do not taste" in jar.advice
+    assert "boiled in its jar, covered with water, for 30 minutes" in jar.advice
     assert [other.state for other in kitchen.state().jars] == ["sealed", "spoiled", "sealed"]
     with pytest.raises(EventRefused, match="no refrigerator makes it safe"):
         kitchen.tell("moved", 5, jar=2, to="fridge")

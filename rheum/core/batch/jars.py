@@ -13,8 +13,8 @@ HOURS_TO_SAVE: Final = 24
 # Ends of a jar's story in its batch: nothing is waited for any more.
 SETTLED: Final[tuple[JarState, ...]] = ("sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled")
 _SPOILED: Final = (
-    "Signs of spoilage: do not open it, do not taste it. Put it in a closed bag in the bin, out of reach of children and animals, "
-    "and wash your hands and whatever it touched."
+    "Signs of spoilage: do not open it, do not taste it. Still sealed, it goes in a closed bag into the bin, out of reach of children and "
+    "animals. Open or leaking, it is first boiled in its jar, covered with water, for 30 minutes. Wash your hands and whatever it touched."
 )
 
 
