@@ -7,6 +7,7 @@ import type { Draft } from "../draft/draft";
 import { useDraft } from "../draft/useDraft";
 import { inchesOf, mmAndInches } from "../parts/measures";
 import { Tap } from "../parts/Tap";
+import { unbroken } from "../parts/unbroken";
 import { useVerdict } from "./verdict";
 
 function Cell({ label, children, grow }: { label: string; children: ReactNode; grow?: boolean }) {
@@ -72,7 +73,7 @@ export function ProcessStrip() {
       <Cell label="Kitchen">
         <Text {...big}>{kitchen?.altitude_says}</Text>
         <Link asChild fontSize="xs" textDecoration="underline" color="ink.soft">
-          <RouterLink to="/kitchen">boils at {kitchen?.boiling_says}; change</RouterLink>
+          <RouterLink to="/kitchen">boils at {unbroken(kitchen?.boiling_says ?? "")}; change</RouterLink>
         </Link>
       </Cell>
       <Cell label="Jar">
