@@ -78,6 +78,7 @@ bench: build $(S)/dev $(S)/debian
 	@$(BIN)/python -m bench.ears
 	@$(BIN)/python -m bench.check_cost
 	@$(BIN)/python -m bench.plan_cost
+	@$(BIN)/python -m bench.stove
 	@$(BIN)/python bench/first_load.py
 	@$(BIN)/python -m bench.keystroke
 

@@ -284,3 +284,16 @@ def test_keeping() -> None:
     ready, best = day + timedelta(weeks=3), best_before(day)
     seen = [standing_on(day + timedelta(days=n), ready, best) for n in (0, 21, 200, 300, 365, 366)]
     assert seen == ["waiting", "ready", "ready", "use-first", "use-first", "past-best"]
+
+
+def test_a_steam_canner_has_its_own_words() -> None:
+    kitchen = Kitchen(replace(BATCH, method="steam")).filled(7)
+    kitchen.tell("loaded", 2, 1)
+    heating = kitchen.state()
+    assert (heating.headline, heating.actions[0].says) == ("Bring to full steam", "The steam is full: start the clock")
+    assert "column of steam" in heating.detail
+    kitchen.tell("boiling", 6, 1)
+    running = kitchen.state()
+    assert (running.headline, running.actions[0].says) == ("Keep the steam full", "Steam lost")
+    kitchen.tell("boil-lost", 3, 1)
+    assert "The steam was lost" in kitchen.state().detail

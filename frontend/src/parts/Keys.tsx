@@ -9,11 +9,15 @@ const KEYS: [string, string][] = [
   ["1 … 6", "Bench, Recipes, Stove, Shelf, Reckoner, Kitchen"],
   ["n / p", "the next and the last finding"],
   ["d", "do what it says"],
-  ["u", "undo"],
+  ["u", "undo; at the stove take the last tap back, pressed twice"],
   ["w", "what would make this a tested one"],
   ["f", "a tested formula"],
   ["m", "measure and make"],
   ["b", "begin"],
+  ["space", "the big button at the stove"],
+  ["l", "the boil is lost, pressed twice"],
+  ["c", "a jar is chipped"],
+  ["k", "a jar broke, pressed twice"],
 ];
 const OFF = "rheum-keys-off";
 const TAPPED_MS = 500;
@@ -49,6 +53,22 @@ function doIt(): void {
   press?.click();
 }
 
+/** Presses the button of a key. One that sets a clock back, or cannot be meant lightly, is brought forward first (`data-asks`), and pressed by
+ *  the same key once it has the focus. */
+function press(key: string): void {
+  const button = [...document.querySelectorAll(`[data-key="${key}"]`)].find(shown);
+  if (!button) return;
+  if (button.dataset.asks === undefined || button === document.activeElement) button.click();
+  else {
+    button.focus();
+    button.scrollIntoView({ block: "nearest" });
+  }
+}
+
+/** Whether the space bar already does something where the focus is. */
+const takesSpace = (at: Element | null) =>
+  at?.closest("button, a, summary, input, select, textarea, [role=radio]") != null;
+
 export function Keys() {
   const [listed, setListed] = useState(false);
   const [off, setOff] = useState(() => localStorage.getItem(OFF) !== null);
@@ -66,8 +86,9 @@ export function Keys() {
       if (off || event.repeat) return;
       if (event.key === "n" || event.key === "p") step(event.key === "n" ? 1 : -1);
       else if (event.key === "d") doIt();
-      else if (/^[1-6uwfmb]$/.test(event.key))
-        [...document.querySelectorAll(`[data-key="${event.key}"]`)].find(shown)?.click();
+      else if (/^[1-6uwfmblck]$/.test(event.key)) press(event.key);
+      else if (event.key === " " && !takesSpace(document.activeElement) && document.querySelector('[data-key="space"]'))
+        press("space");
       else return;
       event.preventDefault();
     };
@@ -115,7 +136,7 @@ export function Keys() {
       <Box as="dl">
         {KEYS.map(([key, says]) => (
           <Flex key={key} gap="3" py="0.5">
-            <Text as="dt" flex="0 0 3.5rem" fontWeight="700">
+            <Text as="dt" flex="0 0 4rem" fontWeight="700">
               {key}
             </Text>
             <Text as="dd">{says}</Text>

@@ -104,6 +104,8 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
           <Tap
             key={action.kind}
             ref={first ? big : undefined}
+            data-key={action.kind === "boil-lost" ? "l" : first && action.tone === "big" ? "space" : undefined}
+            data-asks={action.kind === "boil-lost" ? "" : undefined}
             aria-disabled={!armed}
             variant={action.tone === "warn" ? "warn" : first ? "solid" : "outline"}
             size={first && action.tone !== "warn" ? "stove" : "lg"}
@@ -249,6 +251,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
         (snapshot.sizes.length > 1 ? snapshot.sizes : [null]).map((size) => (
           <Tap
             key={size?.jar_id ?? "jar"}
+            data-key="c"
             variant="quiet"
             size="sm"
             aria-disabled={!armed}

@@ -33,6 +33,8 @@ export function TakeBack({ tap, armed, tell }: Props) {
     <Tap
       variant="quiet"
       size="sm"
+      data-key="u"
+      data-asks=""
       aria-disabled={!armed}
       onClick={() => (tap.asks_boil ? setAsked(tap.id) : tell({ kind: "undo", of: tap.id }))}
     >

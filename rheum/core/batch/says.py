@@ -189,6 +189,7 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | Non
         return "Done", "", None
     which = f"Load {load.number} of {len(loads)}, {_of_load(load)}" if len(loads) > 1 else _of_load(load)
     steam = snapshot.method == "steam"
+    word = _STEAM if steam else _BATH
     if load.phase == "waiting":
         over = (
             "Jars upright, not touching."
@@ -205,19 +206,20 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | Non
             None,
         )
     if load.phase == "heating":
-        until = "Full column of steam" if steam else "Lid on, full rolling boil"
-        again = " The boil was lost: the whole time counts again from zero." if load.boils_lost else ""
-        return "Bring to the boil", f"{which}. {until}, then start the clock: {load.minutes} minutes.{again}", None
+        until = "A full, steady column of steam out of the vents" if steam else "Lid on, full rolling boil"
+        again = f" The {'steam' if steam else 'boil'} was lost: the whole time counts again from zero." if load.boils_lost else ""
+        return word["bring"], f"{which}. {until}, then start the clock: {load.minutes} minutes.{again}", None
     if load.phase == "boiling":
         asleep = (
             f" The computer slept or was started anew for {minutes_say(timedelta(seconds=load.in_doubt_s))}: say whether it boiled."
             if load.in_doubt_s > 0
             else ""
         )
-        return "Keep it boiling", f"{which}. If the boil stops, say so: the time starts again from zero.{asleep}", load.ends_at
+        stops = "If the steam falls off, say so" if steam else "If the boil stops, say so"
+        return word["keep"], f"{which}. {stops}: the time starts again from zero.{asleep}", load.ends_at
     if load.phase == "doubt":
         return (
-            "Did it boil all the while?",
+            word["doubt"],
             f"{minutes_say(timedelta(seconds=load.in_doubt_s))} of this boil were not measured: the computer slept or was started anew. "
             "If it boiled all the while, they count; if not, the time begins again from zero.",
             None,
@@ -234,7 +236,19 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | Non
 _ASKED: Final = "Stop before the minutes are full? These jars then go to the refrigerator within 24 hours."
 
 
-def actions_at(step: Step, load: Load | None) -> tuple[Action, ...]:
+# What the clock goes by, in the words of the canner: a full rolling boil, or a full column of steam.
+_BATH: Final = {
+    "start": "It boils: start the clock", "lost": "Boil lost", "held": "It boiled all the while", "not-held": "It did not: boil lost",
+    "again": "It boils again: start from zero", "keep": "Keep it boiling", "bring": "Bring to the boil", "doubt": "Did it boil all the while?",
+}  # fmt: skip
+_STEAM: Final = {
+    "start": "The steam is full: start the clock", "lost": "Steam lost", "held": "It steamed all the while", "not-held": "It did not: steam lost",
+    "again": "The steam is full again: start from zero", "keep": "Keep the steam full", "bring": "Bring to full steam",
+    "doubt": "Was the steam full all the while?",
+}  # fmt: skip
+
+
+def actions_at(step: Step, load: Load | None, steam: bool = False) -> tuple[Action, ...]:
     """What the person can say now, the big one first."""
     if step in ("prepare", "heat-jars", "cook"):
         return (Action("step", _STEP_DONE[step], step=step, tone="big"),)
@@ -246,20 +260,21 @@ def actions_at(step: Step, load: Load | None) -> tuple[Action, ...]:
         return ()
     number = load.number
     off = Action("heat-off", "Stop early", number, early=True, asks=_ASKED)
-    lost = Action("boil-lost", "Boil lost", number, tone="warn")
-    held = Action("boiled-on", "It boiled all the while", number)
+    word = _STEAM if steam else _BATH
+    lost = Action("boil-lost", word["lost"], number, tone="warn")
+    held = Action("boiled-on", word["held"], number)
     in_doubt = (held,) if load.in_doubt_s > 0 else ()
     by_phase: dict[str, tuple[Action, ...]] = {
         "waiting": (Action("loaded", "Jars are in", number, tone="big"),),
         "stood": (Action("refrigerated", "They are in the refrigerator", number, tone="big"),),
-        "heating": (Action("boiling", "It boils: start the clock", number, tone="big"), off),
+        "heating": (Action("boiling", word["start"], number, tone="big"), off),
         "boiling": (lost, *in_doubt, off),
-        "doubt": (held, Action("boil-lost", "It did not: boil lost", number, tone="warn"), off),
+        "doubt": (held, Action("boil-lost", word["not-held"], number, tone="warn"), off),
         "time-up": (Action("heat-off", "Heat is off", number, tone="big"),),
         "resting": (Action("lifted", "Lift now", number, tone="big"),),
         "rested": (Action("lifted", "Jars are out", number, tone="big"),),
         "short": (
-            Action("boiling", "It boils again: start from zero", number, tone="big"),
+            Action("boiling", word["again"], number, tone="big"),
             Action("lifted", "Lifted, into the refrigerator", number),
         ),
     }

@@ -43,7 +43,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         part_jar=tally.part_jar,
         loads=loads,
         jars=jars,
-        actions=actions_at(step, active),
+        actions=actions_at(step, active, snapshot.method == "steam"),
         last_tap=_last_tap(events, now),
         waits_until=waits,
         load=active.number if active else None,
