@@ -237,5 +237,7 @@ def test_a_formulas_page_has_its_work(client: FlaskClient) -> None:
     page = client.get("/api/formulas/dilled-green-beans?scale=2&measures=us").get_json()
     assert page["gather"][0]["says"] == "8 lb green bean, 4 in lengths"
     assert [part["name"] for part in page["parts"]][-1] == "pack"
+    assert [task["do"] for task in page["work"]][-1] == "pack"
+    assert all(task["attention"] in ("hands", "watch", "none") for task in page["work"])
     assert client.get("/api/formulas/nothing").status_code == 404
     assert client.get("/api/formulas/dilled-green-beans?scale=99").status_code == 422

@@ -5067,7 +5067,8 @@ export interface components {
         FormulaPageOut: components["schemas"]["FormulaPageOut.FormulaPage"];
         /**
          * FormulaPage
-         * @description A formula with its work: what it makes at this scale, what is gathered, what is done, and how it is processed at sea level.
+         * @description A formula with its work: what it makes at this scale, what is gathered, what is done, and how it is processed at sea level. `work`: the
+         *     tasks as they stand in the reference, in their order (handbook of the work model); `parts` the same as a person reads them.
          */
         "FormulaPageOut.FormulaPage": {
             /** Gather */
@@ -5097,6 +5098,8 @@ export interface components {
             title: string;
             /** Weeks */
             weeks: number;
+            /** Work */
+            work: components["schemas"]["FormulaPageOut.Task"][];
         };
         /**
          * Gathered
@@ -5144,6 +5147,90 @@ export interface components {
             where: string;
             /** With Others */
             with_others: boolean;
+        };
+        /**
+         * Task
+         * @description One task: what is done (`do`), to which ingredients (ids of the formula's lines), in a sentence (`says`). `after` are the tasks that must
+         *     be done before; `minutes` from the boil, low and high; `waits` minutes that the result may stand; `per_jar` what goes into each jar by
+         *     hand, in this order.
+         */
+        "FormulaPageOut.Task": {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Do */
+            do: string;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: [
+                number,
+                number
+            ] | null;
+            /**
+             * Order
+             * @default null
+             */
+            order: string | null;
+            /**
+             * Per Jar
+             * @default []
+             */
+            per_jar: string[];
+            /**
+             * Pot
+             * @default null
+             */
+            pot: string | null;
+            /** Says */
+            says: string;
+            /**
+             * Stir
+             * @default null
+             */
+            stir: number | null;
+            /**
+             * Temperature C
+             * @default null
+             */
+            temperature_c: number | null;
+            /**
+             * Until
+             * @default null
+             */
+            until: string | null;
+            /**
+             * Waits
+             * @default null
+             */
+            waits: number | null;
+            /** What */
+            what: string[];
+            /**
+             * Where
+             * @default null
+             */
+            where: string | null;
         };
         /** WorkPart */
         "FormulaPageOut.WorkPart": {

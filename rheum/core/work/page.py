@@ -60,7 +60,8 @@ class WorkPart:
 
 @dataclass(frozen=True, slots=True)
 class FormulaPage:
-    """A formula with its work: what it makes at this scale, what is gathered, what is done, and how it is processed at sea level."""
+    """A formula with its work: what it makes at this scale, what is gathered, what is done, and how it is processed at sea level. `work`: the
+    tasks as they stand in the reference, in their order (handbook of the work model); `parts` the same as a person reads them."""
 
     id: str
     title: str
@@ -71,6 +72,7 @@ class FormulaPage:
     pack: Pack
     gather: tuple[Gathered, ...]
     parts: tuple[WorkPart, ...]
+    work: tuple[Task, ...]
     headspace: str
     minutes: str
     weeks: int
@@ -144,6 +146,7 @@ def work_page(formula: Formula, scale: float = 1.0, measures: Written = "us", pa
         pack=packed,
         gather=tuple(gather),
         parts=tuple(WorkPart(name, tuple(done)) for name, done in found.items() if done),
+        work=tasks,
         headspace=mm(formula.headspace_mm),
         minutes=listed([f"{JAR_WORD[size]} jars {figures[0]} min" for size, figures in table.items()]),
         weeks=formula.weeks,
