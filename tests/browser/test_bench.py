@@ -230,7 +230,10 @@ def test_the_steam_canner_has_no_water_over_its_lids(demo_server: Running, open_
         button = page.get_by_role("button", name=name, exact=True)
         expect(button).not_to_have_attribute("aria-disabled", "true")
         button.click()
-    expect(page.get_by_text("Full column of steam")).to_be_visible()
+    expect(page.get_by_role("heading", name="Bring to full steam")).to_be_visible()
+    expect(page.get_by_text("full, steady column of steam out of the vents")).to_be_visible()
+    expect(page.get_by_role("img", name="no full steam yet")).to_be_visible()
+    expect(page.get_by_role("button", name="The steam is full: start the clock")).to_be_visible()
     expect(page.get_by_text("Water over the lids")).to_have_count(0)
 
 
