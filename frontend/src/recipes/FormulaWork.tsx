@@ -6,6 +6,7 @@ import { Link as RouterLink, useNavigate, useParams } from "react-router";
 import { api, type FormulaPage } from "../api/client";
 import { useKitchen } from "../api/queries";
 import { layOnBench } from "../draft/useDraft";
+import { Choice } from "../parts/Choice";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { unbroken } from "../parts/unbroken";
@@ -128,18 +129,7 @@ export function FormulaWork() {
       <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "340px minmax(0, 1fr)" }} gap={{ base: 4, lg: 8 }}>
         <Box opacity={found.isPlaceholderData ? 0.5 : 1}>
           <Flex gap="1" wrap="wrap" role="radiogroup" aria-label="How much of it" mb="2">
-            {SCALES.map(([size, says]) => (
-              <Tap
-                key={size}
-                size="sm"
-                role="radio"
-                aria-checked={scale === size}
-                variant={scale === size ? "solid" : "outline"}
-                onClick={() => setScale(size)}
-              >
-                {says}
-              </Tap>
-            ))}
+            <Choice of={SCALES} chosen={scale} onChoose={setScale} />
           </Flex>
           <Box
             bg="whey.50"

@@ -2,6 +2,7 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Comparison } from "../api/client";
 import { DESTINATIONS } from "../look/levels";
+import { Choice } from "../parts/Choice";
 import { DestinationMark } from "../parts/marks";
 import { Tap } from "../parts/Tap";
 
@@ -66,19 +67,11 @@ export function Merged({ merged, titles, onChoose, toBench }: Props) {
             <Text flex="0 0 12rem" fontSize="sm" fontWeight="650">
               {name}
             </Text>
-            {titles.map((title, at) => (
-              <Tap
-                // biome-ignore lint/suspicious/noArrayIndexKey: a version is its place
-                key={at}
-                size="sm"
-                role="radio"
-                aria-checked={merged.parts[part] === at}
-                variant={merged.parts[part] === at ? "solid" : "outline"}
-                onClick={() => onChoose(part, at)}
-              >
-                {title}
-              </Tap>
-            ))}
+            <Choice
+              of={titles.map((title, at) => [at, title] as const)}
+              chosen={merged.parts[part] ?? null}
+              onChoose={(at) => onChoose(part, at)}
+            />
           </Flex>
         ))}
       </Flex>

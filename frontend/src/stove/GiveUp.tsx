@@ -2,6 +2,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Batch, Tap as Told } from "../api/client";
+import { Choice } from "../parts/Choice";
 import { Figure, numberOf } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
 import { Tap } from "../parts/Tap";
@@ -10,6 +11,11 @@ import { unbroken } from "../parts/unbroken";
 type Offer = NonNullable<Batch["give_up"]>["offers"][number];
 const keyOf = (offer: Offer) => `${offer.what} ${offer.item_id}`;
 const unit = (offer: Offer) => (offer.what === "bottle" ? " ml" : "");
+
+const JARS_TO = [
+  ["fridge", "In the refrigerator"],
+  ["bin", "Thrown out"],
+] as const;
 
 interface Props {
   asked: NonNullable<Batch["give_up"]>;
@@ -77,18 +83,7 @@ export function GiveUp({ asked, armed, tell }: Props) {
               today, or out.
             </Text>
             <Flex gap="2" mt="1" wrap="wrap">
-              {(["fridge", "bin"] as const).map((to) => (
-                <Tap
-                  key={to}
-                  size="sm"
-                  role="radio"
-                  aria-checked={jarsTo === to}
-                  variant={jarsTo === to ? "solid" : "outline"}
-                  onClick={() => setJarsTo(to)}
-                >
-                  {to === "fridge" ? "In the refrigerator" : "Thrown out"}
-                </Tap>
-              ))}
+              <Choice of={JARS_TO} chosen={jarsTo} onChoose={setJarsTo} />
             </Flex>
           </Box>
         )}
