@@ -14,7 +14,21 @@ from pathlib import Path
 from typing import Final
 
 from rheum.core.batch.begin import begin
-from rheum.core.batch.events import Boiling, Event, Filled, Happening, HeatOff, Lifted, Loaded, Moved, Refrigerated, Sealed, Stepped
+from rheum.core.batch.events import (
+    Boiling,
+    Event,
+    Filled,
+    Happening,
+    HeatOff,
+    Lifted,
+    Loaded,
+    Moved,
+    Refrigerated,
+    Sealed,
+    Stepped,
+    TaskHow,
+    TaskTold,
+)
 from rheum.core.batch.moment import Moment
 from rheum.core.facts.canner import HOLDS
 from rheum.core.facts.circumstances import Settings
@@ -136,6 +150,8 @@ SEASONS: Final = (
     _Told(4, OWN_BEANS, "pint", 8),
     _Told(0.14, "dilled-green-beans", "pint", 13, until="cooling", title="Dilled green beans, the long row"),
     _Told(0.03, "pickled-asparagus", "pint", 6, until="heating"),
+    _Told(0.0, "pepper-onion-relish", "half-pint", 9, until="simmering", title="Pepper-onion relish, the late peppers"),
+    _Told(0.0, "dill-cucumbers-fresh-pack", "pint", 8, until="soaking"),
 )
 
 
@@ -276,6 +292,13 @@ def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end:
         batches.append(connection, recorded.id, Event(named, _moment(started + timedelta(minutes=after))))
 
 
+# Batches that walk by their tasks: what was told of which, minutes after they were begun two hours ago.
+_UNDER_WAY: Final[dict[str, tuple[tuple[float, str, TaskHow], ...]]] = {
+    "soaking": ((12, "kit", "done"), (24, "wash", "done"), (40, "trim", "done"), (44, "soak", "begun")),
+    "simmering": ((6, "kit", "done"), (34, "pepper", "done"), (62, "onion", "done"), (70, "jars-washed", "done"), (89, "cook", "begun"), (99, "cook", "boils"), (117, "cook", "stirred")),
+}  # fmt: skip
+
+
 def _moment(at: datetime) -> Moment:
     """A made-up kitchen's clocks never slept and were never put right."""
     return Moment(at, at.timestamp(), at.timestamp(), "made up")
@@ -283,6 +306,9 @@ def _moment(at: datetime) -> Moment:
 
 def _taps(told: _Told, minutes: int | None, per_load: int) -> Iterator[tuple[float, Happening]]:
     """What happened, each with the minutes since the batch was begun."""
+    if told.until in _UNDER_WAY:
+        yield from ((at, TaskTold("", task, how)) for at, task, how in _UNDER_WAY[told.until])
+        return
     yield 35, Stepped("", "prepare")
     if minutes is not None:
         yield 40, Stepped("", "heat-jars")

@@ -27,6 +27,7 @@ from rheum.api.shapes import (
     SheetView,
     ShelfView,
     StockView,
+    StoveView,
     WrittenRecipe,
 )
 from rheum.core.facts.choices import Choices
@@ -88,6 +89,10 @@ class BatchOut(Out[BatchView]):
 
 
 class BatchListOut(Out[BatchList]):
+    pass
+
+
+class StoveOut(Out[StoveView]):
     pass
 
 

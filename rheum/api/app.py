@@ -12,7 +12,7 @@ from pydantic_core import PydanticSerializationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
-from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, second_looks, shelf, stock
+from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, second_looks, shelf, stock, stove
 from rheum.api.problems import of_database, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
 from rheum.core.measures.refused import Refused
@@ -33,6 +33,7 @@ def create_app(setup: Setup) -> APIFlask:
         checks.blueprint,
         kitchen.blueprint,
         batches.blueprint,
+        stove.blueprint,
         shelf.blueprint,
         recipes.blueprint,
         own_facts.blueprint,

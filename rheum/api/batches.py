@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from apiflask import APIBlueprint
 
 from rheum.api.answers import BatchListOut, BatchOut
@@ -45,13 +47,15 @@ def _unknown(says: str) -> RunState:
     )
 
 
-def _view(batch: stored.StoredBatch) -> BatchView:
+def seen_now(batch: stored.StoredBatch) -> BatchView:
+    """A batch as it stands now."""
     at = moment()
     takes = stocks.taken(connection(), batch.snapshot.id)
     taken = tuple(f"{one.amount:.0f} {one.says}" for one in takes if one.what != "bottle")
     state = state_at(batch.snapshot, batch.events, at) if batch.unknown is None else _unknown(batch.unknown)
     return BatchView(
-        snapshot=batch.snapshot,
+        # The tasks are told as they stand.
+        snapshot=replace(batch.snapshot, tasks=()),
         state=state,
         findings=batch.verdict.findings,
         taken=taken,
@@ -65,7 +69,7 @@ def _view(batch: stored.StoredBatch) -> BatchView:
 
 def _in_the_canner(batch: stored.StoredBatch, state: RunState) -> InTheCanner | None:
     """Another batch's load in the canner that this batch's next load is meant for; asked only where one waits."""
-    if not any(action.kind == "loaded" for action in state.actions):
+    if state.filling is None and not any(action.kind == "loaded" for action in state.actions):
         return None
     return in_the_way(batch.snapshot, stored.tallies_under_way(connection()))
 
@@ -95,7 +99,7 @@ def begin_batch(asked: BeginIn) -> BatchView:
         raise Problem(409, "Something is short", "Something is short for this batch. Get it first, or begin all the same.", short=short)
     snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load)
     recorded = stored.add(connection(), snapshot, plan.verdict, takes_of(plan))
-    return _view(_found(recorded.id))
+    return seen_now(_found(recorded.id))
 
 
 @blueprint.get("/api/batches")
@@ -103,14 +107,14 @@ def begin_batch(asked: BeginIn) -> BatchView:
 def under_way() -> BatchList:
     """Batches under way, newest first."""
     shown = stored.under_way(connection(), _MOST_UNDER_WAY)
-    return BatchList(tuple(_view(batch) for batch in shown), stored.count_under_way(connection()) - len(shown), now())
+    return BatchList(tuple(seen_now(batch) for batch in shown), stored.count_under_way(connection()) - len(shown), now())
 
 
 @blueprint.get("/api/batches/<batch_id>")
 @blueprint.output(BatchOut)
 def one(batch_id: str) -> BatchView:
     """One batch as it stands now."""
-    return _view(_found(batch_id))
+    return seen_now(_found(batch_id))
 
 
 @blueprint.post("/api/batches/<batch_id>/events")
@@ -121,4 +125,4 @@ def tell(batch_id: str, asked: EventIn) -> BatchView:
     batch = stored.append(connection(), batch_id, Event(asked.root, moment()))
     if batch is None:
         raise Problem(404, "No such batch", "There is no such batch. It may belong to another kitchen's data.")
-    return _view(batch)
+    return seen_now(batch)

@@ -264,6 +264,23 @@ class BeginIn(Circumstances):
     wish: WishIn = WishIn()
 
 
+class TimerIn(StrictRequest):
+    """A plain clock of one's own: what it is for, and how many minutes."""
+
+    id: str = Field(min_length=8, max_length=64)
+    says: str = Field(default="", max_length=60)
+    minutes: float
+
+
+class AwayIn(StrictRequest):
+    """Nobody is at the stove for so many minutes."""
+
+    id: str = Field(min_length=8, max_length=48)
+    minutes: float = Field(default=10, gt=0, le=120)
+
+
+_MOST_WORDS = 200
+
 _FIELDS: dict[str, frozenset[str]] = {
     kind.__dataclass_fields__["kind"].default: frozenset(kind.__dataclass_fields__) for kind in get_args(Tap)
 }
@@ -300,6 +317,8 @@ class EventIn(RootModel[Annotated[Tap, Field(discriminator="kind")]]):
             raise ValueError(f"Nothing called “{more[0][:30]}” can be sent here. Leave it out.")
         if any(isinstance(value, float) and not math.isfinite(value) for value in said.values()):
             raise ValueError("A figure is no number. Write it again.")
+        if any(isinstance(value, str) and len(value) > _MOST_WORDS for value in said.values()):
+            raise ValueError(f"Write at most {_MOST_WORDS} letters.")
         for name in ("jars", "load", "jar"):
             value = said.get(name)
             if isinstance(value, bool) or (isinstance(value, int | float) and not -1_000_000 < value < 1_000_000):

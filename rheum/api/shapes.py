@@ -10,6 +10,7 @@ from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.canner import InTheCanner
 from rheum.core.batch.giving_up import GivingUp
 from rheum.core.batch.standing import RunState
+from rheum.core.batch.together import Together
 from rheum.core.facts.circumstances import CannerMethod
 from rheum.core.facts.formulas import FormulaKind, Recall
 from rheum.core.facts.jars import Mouth
@@ -293,6 +294,18 @@ class BatchList:
 
     batches: tuple[BatchView, ...]
     more: int
+    now: datetime
+
+
+@dataclass(frozen=True)
+class StoveView:
+    """All batches under way, newest first, and together; `more`: how many older ones are not among them; `said`: what may not wait, after it was
+    asked."""
+
+    together: Together
+    batches: tuple[BatchView, ...]
+    more: int
+    said: tuple[str, ...]
     now: datetime
 
 

@@ -20,6 +20,7 @@ from rheum.core.facts.library import Library
 from rheum.core.facts.placing import PlaceKind
 from rheum.core.measures.amount import Amount, AmountError, leading_amount
 from rheum.core.measures.units import MM_PER_INCH
+from rheum.reference.rates import read_rates
 from rheum.reference.words import BadReference, lexicon, shipped
 from rheum.reference.work import read_work
 
@@ -353,6 +354,7 @@ def library() -> Library:
         jars=read_jars(shipped("jars.toml")),
         swaps=swaps.swaps,
         tinned=swaps.tinned,
+        rates=read_rates(shipped("rates.csv")),
     )
     # Words and facts stay for good: the collector need not walk through them again and again.
     gc.freeze()

@@ -14,7 +14,7 @@ from pydantic import Field, TypeAdapter, ValidationError
 from rheum.core.batch import admit, jars_standing, state_at
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.canner import check_free
-from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, Loaded, Undone
+from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, JarIn, Loaded, Undone
 from rheum.core.batch.giving_up import back_of, giving_up
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
@@ -173,7 +173,7 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
         if connection.execute("SELECT 1 FROM event WHERE id = :id", {"id": event.id}).fetchone():
             raise EventRefused("That tap was told to another batch already. Tap again.")
         admit(found.snapshot, found.events, event)
-        if isinstance(event.what, Loaded | Undone):
+        if isinstance(event.what, JarIn | Loaded | Undone):
             before, after = (fold(found.snapshot, events) for events in (found.events, [*found.events, event]))
             check_free(before, after, tallies_under_way(connection))
         said = _HAPPENING.dump_python(event.what, mode="json", exclude_none=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
@@ -64,3 +65,16 @@ def serious_faults(page: Page) -> list[str]:
         for found in result["violations"]
         if found["impact"] in ("serious", "critical")
     ]
+
+
+def all_before_filling(page: Page) -> None:
+    """One press a part: who cooked without the Stove says so, and fills."""
+    for part in ("Cook", "Jars and canner"):
+        page.get_by_role("button", name=f"{part}: all of it is done").click()
+        expect(page.get_by_role("button", name=f"{part}: all of it is done")).to_have_count(0)
+
+
+def all_in(page: Page, last: bool = True) -> None:
+    """A load counted at once, as many jars as the canner takes of them."""
+    page.get_by_role("button", name="Count them at once").click()
+    page.get_by_role("button", name=re.compile("^Lid on: .* the last$" if last else "^Lid on: .* more after this load$")).click()

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LAPTOP, PHONE, Opener
+from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, all_in
 from tests.conftest import Running
 
 BEANS = """Row beans
@@ -226,10 +226,8 @@ def test_the_steam_canner_has_no_water_over_its_lids(demo_server: Running, open_
     page.get_by_label("Canner").select_option(label="Steam")
     expect(page.get_by_text("over the lids")).to_have_count(0)
     page.get_by_role("button", name="Begin this batch").click()
-    for name in ("Prepared", "Jars are hot", "Cooked", "8 jars filled", "Jars are in"):
-        button = page.get_by_role("button", name=name, exact=True)
-        expect(button).not_to_have_attribute("aria-disabled", "true")
-        button.click()
+    all_before_filling(page)
+    all_in(page, last=False)
     expect(page.get_by_role("heading", name="Bring to full steam")).to_be_visible()
     expect(page.get_by_text("full, steady column of steam out of the vents")).to_be_visible()
     expect(page.get_by_role("img", name="no full steam yet")).to_be_visible()

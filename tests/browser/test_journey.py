@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import APIResponse, Page, Route, expect
 
-from tests.browser.conftest import PHONE, Opener, serious_faults
+from tests.browser.conftest import PHONE, Opener, all_before_filling, serious_faults
 from tests.conftest import Running
 
 BEANS = "Row beans\n4 lb green beans\n1/2 cup pickling salt\n8 heads dill\n4 cups white vinegar (5%)\n4 cups water\n"
@@ -91,14 +91,17 @@ def test_the_whole_journey_by_keyboard_alone(empty_server: Running, open_page: O
     page.keyboard.type("11")
     tab_to(page, "Begin this batch")
     page.keyboard.press("Enter")
-    press(page, "Prepared")
-    press(page, "Jars are hot")
-    press(page, "Cooked")
-    press(page, "11 jars filled")
-    expect(page.get_by_text("Load 2: 2 jars")).to_be_visible()
+    press(page, "All of it is here")
+    press(page, "Washed")
+    press(page, "Trimmed")
+    press(page, "Cook: all of it is done")
+    press(page, "Jars and canner: all of it is done")
+    for jar in range(1, 10):
+        press(page, f"Jar {jar} is in")
+    expect(page.get_by_text("Load 1: 9 in, 9 go in; 2 jars after it")).to_be_visible()
 
     clock = page.get_by_role("timer", name="Time left")
-    press(page, "Jars are in")
+    press(page, "Lid on: 9 jars, more after this load")
     expect(clock).to_have_count(0)
     press(page, "It boils: start the clock")
     expect(clock).to_contain_text("14:5")
@@ -120,7 +123,13 @@ def test_the_whole_journey_by_keyboard_alone(empty_server: Running, open_page: O
     expect(second.get_by_role("heading", name="Rest in the canner")).to_be_visible()
     empty_server.clock.forward(minutes=5)
     press(page, "Jars are out")
-    press(page, "Jars are in")
+    # Between the loads: the brine boils again, and the canner is let down.
+    press(page, "It is on the heat")
+    press(page, "Let down and topped up")
+    press(page, "It boils")
+    press(page, "Jar 10 is in")
+    press(page, "Jar 11 is in")
+    press(page, "Lid on: 2 jars, the last")
     press(page, "It boils: start the clock")
     expect(clock).to_contain_text("14:")
     empty_server.clock.forward(minutes=15)
@@ -166,13 +175,13 @@ def test_one_load_by_thumb_on_a_phone(demo_server: Running, open_page: Opener) -
         assert box is not None and box["height"] >= 44, f"{name} is too small for a thumb"
         button.tap()
 
-    tap("Prepared")
-    tap("Jars are hot")
-    tap("Cooked")
+    tap("All of it is here")
     assert serious_faults(page) == []
-    tap("One jar fewer")
-    tap("3 jars filled")
-    tap("Jars are in")
+    all_before_filling(page)
+    for jar in (1, 2, 3):
+        tap(f"Jar {jar} is in")
+    assert serious_faults(page) == []
+    tap("Lid on: 3 jars, no food is left")
     tap("It boils: start the clock")
     expect(page.get_by_role("timer", name="Time left")).to_contain_text("9:")
     assert page.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth"), "nothing runs over the edge"
@@ -193,10 +202,10 @@ def test_a_double_tap_presses_once(demo_server: Running, open_page: Opener) -> N
     page = open_page(demo_server.url)
     page.get_by_label("The recipe, one ingredient to a line").fill(BEANS)
     page.get_by_role("button", name="Begin this batch").click()
-    page.get_by_role("button", name="Prepared").dblclick()
-    expect(page.get_by_role("button", name="Jars are hot")).to_be_visible()
+    page.get_by_role("button", name="All of it is here").dblclick()
+    expect(page.get_by_role("button", name="Washed")).to_be_visible()
     page.wait_for_timeout(1200)
-    expect(page.get_by_role("button", name="Jars are hot")).to_be_visible()
+    expect(page.get_by_role("button", name="Washed")).to_be_visible()
 
 
 def test_a_press_in_the_instant_a_button_appears_is_not_taken(demo_server: Running, open_page: Opener) -> None:
@@ -317,7 +326,7 @@ def test_a_kitchen_that_cannot_be_asked_again_leaves_the_clock(demo_server: Runn
         page.request.put(f"{demo_server.url}/api/stock/pantry", data={"text": "2 lb okra"})
     page.wait_for_timeout(1500)
     expect(clock).to_be_visible()
-    page.route("**/api/batches", lambda route: route.abort())
+    page.route("**/api/stove", lambda route: route.abort())
     page.get_by_role("link", name="Stove").click()
     expect(page.get_by_text("does not answer")).to_be_visible()
     expect(page.get_by_role("heading", name="Stove")).to_be_visible()

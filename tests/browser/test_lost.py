@@ -61,7 +61,7 @@ def test_a_lost_answer_begins_one_batch_and_takes_its_lids_once(measured: bool, 
         expect(page.get_by_text("does not answer").first).to_be_visible()
     expect(begin).to_be_enabled()
     begin.click()
-    expect(page.get_by_role("heading", name="Prepare the produce")).to_be_visible()
+    expect(page.get_by_role("heading", name="Check the kit")).to_be_visible()
     assert len(sent) == 3
     assert len(set(sent)) == 1, "one intention is one id until the server has answered"
     lids_after, batches_after = left_in(demo_server.url)
@@ -86,7 +86,7 @@ def test_after_a_refusal_the_next_press_is_another_intention(demo_server: Runnin
     begin.click()
     expect(page.get_by_text("Not now, please.")).to_be_visible()
     begin.click()
-    expect(page.get_by_role("heading", name="Prepare the produce")).to_be_visible()
+    expect(page.get_by_role("heading", name="Check the kit")).to_be_visible()
     assert len(set(sent)) == 2
 
 

@@ -10,7 +10,7 @@ import pypdfium2
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
+from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, serious_faults
 from tests.browser.test_bench import BEANS, sheet
 from tests.conftest import Running
 
@@ -90,9 +90,9 @@ def test_a_whole_preparation(size: dict[str, int], demo_server: Running, open_pa
     expect(page.get_by_label("green bean", exact=True)).to_have_value("4390 g"), "what was said is still there"
     # At the stove: three jars are filled, and the rest follows.
     page.get_by_role("button", name="Begin this batch").click()
-    for step in ("Prepared", "Jars are hot", "Cooked"):
-        page.get_by_role("button", name=step, exact=True).click()
-    expect(page.get_by_label("14 jars")).to_be_visible()
+    all_before_filling(page)
+    expect(page.get_by_role("img", name="0 of 9 jars are in")).to_be_visible()
+    expect(page.get_by_text("Load 1: 0 in, 9 go in; 5 jars after it")).to_be_visible()
     brine = page.locator("[data-brine-box]")
     expect(brine.locator("[data-brine]")).to_contain_text("One batch of brine is 1.89 l (8 cups): mix all that is listed, 1.75 batches")
     brine.get_by_text("how much went in?").click()
@@ -156,13 +156,10 @@ def test_two_sizes_are_counted_apart_and_each_has_its_clock(demo_server: Running
     expect(page.locator("[data-jars='1 quart']")).to_contain_text("20 min")
     expect(page.locator("[data-jars='2 pint']")).to_contain_text("15 min")
     page.get_by_role("button", name="Begin this batch").click()
-    for step in ("Prepared", "Jars are hot", "Cooked"):
-        page.get_by_role("button", name=step, exact=True).click()
-    page.get_by_role("button", name="One Pint jar more").click()
-    expect(page.get_by_label("3 Pint jars")).to_be_visible()
-    page.get_by_role("button", name="4 jars filled").click()
-    expect(page.get_by_role("listitem").filter(has_text="Load 2: 3 Pint")).to_be_visible()
-    page.get_by_role("button", name="Jars are in").click()
+    all_before_filling(page)
+    expect(page.get_by_text("Load 1 Quart: 0 in, 1 go in; 2 jars after it")).to_be_visible()
+    page.get_by_role("button", name="Jar 1 is in").tap()
+    page.get_by_role("button", name="Lid on: 1 jar, more after this load").tap()
     expect(page.get_by_text("start the clock: 20 minutes")).to_be_visible()
     assert serious_faults(page) == []
 
@@ -173,8 +170,8 @@ def test_the_pan_is_weighed_at_the_stove(demo_server: Running, open_page: Opener
     page.get_by_role("dialog").get_by_text("Pepper and onion relish").click()
     expect(page.get_by_role("heading", level=1)).to_contain_text("Pepper and onion relish")
     page.get_by_role("button", name="Begin this batch").click()
-    for step in ("Prepared", "Jars are hot"):
-        page.get_by_role("button", name=step, exact=True).click()
+    for part in ("Prepare", "Jars and canner"):
+        page.get_by_role("button", name=f"{part}: all of it is done").click()
     pan = page.locator("[data-pan-box]")
     expect(pan).to_contain_text("That fills 9 half-pint jars")
     pan.get_by_text("Weigh the pan").click()
@@ -282,8 +279,8 @@ def test_a_batch_begun_by_mistake_is_given_up_by_one_press_and_one_half_way_thin
     page.get_by_role("button", name="Begun by mistake: give it up").click()
     expect(page.get_by_role("heading", level=2)).to_have_text("Given up")
     page.get_by_role("button", name="Take back: Given up").click()
-    expect(page.get_by_role("heading", level=2)).to_have_text("Prepare the produce")
-    page.get_by_role("button", name="Prepared").click()
+    expect(page.get_by_role("heading", level=2)).to_have_text("Check the kit")
+    page.get_by_role("button", name="All of it is here").click()
     page.get_by_role("button", name="A jar is chipped").click()
     expect(page.get_by_role("alert")).to_contain_text("the spare takes its place")
     page.get_by_text("Give this batch up").click()

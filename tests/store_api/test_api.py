@@ -6,6 +6,7 @@ import json
 import tomllib
 from importlib.resources import files
 from pathlib import Path
+from typing import Any
 
 import pytest
 from apiflask import APIFlask
@@ -188,13 +189,18 @@ def test_a_batch_through_the_api(app: APIFlask, client: FlaskClient) -> None:
     assert client.get("/api/batches").get_json()["batches"] == [], "nothing is under way any more"
 
 
+def settled(state: dict[str, Any]) -> dict[str, Any]:
+    """A state without its forecasts, which move with the clock."""
+    return {**state, "coming": [], "tasks": [{**task, "due_at": None} for task in state["tasks"]]}
+
+
 def test_a_double_tap_is_one_event(client: FlaskClient) -> None:
     client.put("/api/kitchen", json={"altitude": 1265, "altitude_unit": "m", "measures": "us"})
     begin(client)
     tap = {"id": "tap-00001", "kind": "step", "step": "prepare"}
     first, second = (client.post("/api/batches/batch-0001/events", json=tap) for _ in range(2))
     assert first.status_code == second.status_code == 200
-    assert first.get_json()["state"] == second.get_json()["state"]
+    assert settled(first.get_json()["state"]) == settled(second.get_json()["state"])
     assert first.get_json()["events"] == second.get_json()["events"] == 1
 
 

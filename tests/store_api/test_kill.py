@@ -69,7 +69,7 @@ def test_a_killed_server_loses_nothing(tmp_path: Path) -> None:
             server = start(tmp_path, port)
             after = ask(port, "/api/batches/batch-kill")
             assert after["snapshot"] == shown["snapshot"]
-            assert after["state"] == shown["state"]
+            assert {**after["state"], "coming": []} == {**shown["state"], "coming": []}  # what comes moves with the clock
         load = after["state"]["loads"][0]
         assert load["phase"] == "boiling"
         assert load["boil_at"] == shown["state"]["loads"][0]["boil_at"]

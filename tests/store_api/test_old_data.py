@@ -6,7 +6,7 @@ import json
 import shutil
 import sqlite3
 from collections.abc import Iterator
-from datetime import datetime
+from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -18,13 +18,42 @@ from rheum.api.setup import Setup
 from rheum.core.batch import state_at
 from rheum.core.batch.moment import Moment
 from rheum.store import batches, stock
-from rheum.store.database import connect, open_data
+from rheum.store.database import FILE_OF, connect, open_data
 
 OLD = Path(__file__).parents[1] / "old_data"
 WRITTEN = sorted(OLD.glob("*.db"))
 # What later rules say otherwise, on purpose: an old boil was measured by the wall clock alone, so it is asked about where it was
 # full; jars that stood filled for over two hours go to the refrigerator.
 STRICTER = {("time-up", "doubt"), ("waiting", "stood")}
+
+
+# Written later, with the stock as a ledger, a jar chipped and one broken, a batch given up, none yet with tasks.
+LATER = sorted((OLD / "later").glob("*.db"))
+
+
+@pytest.mark.parametrize("path", LATER, ids=lambda path: path.stem)
+def test_batches_of_a_later_rheum_stand_as_they_stood_and_walk_on(path: Path, tmp_path: Path) -> None:
+    shutil.copy(path, tmp_path / FILE_OF["demo"])
+    opened = open_data(tmp_path, "demo", check=True)
+    said = json.loads(path.with_suffix(".json").read_text(encoding="utf-8"))
+    connection, now = connect(opened), datetime.fromisoformat(said["now"])
+    assert len(said["batches"]) > 15
+    for batch_id, moments in said["batches"].items():
+        batch = batches.get(connection, batch_id)
+        assert batch is not None and batch.unknown is None
+        for after, was in moments.items():
+            at = now + timedelta(minutes=int(after))
+            state = state_at(batch.snapshot, batch.events, Moment(at, at.timestamp(), at.timestamp(), "made up"))
+            assert (state.step, state.headline) == (was["step"], was["headline"]), batch_id
+            assert ([jar.state for jar in state.jars], [load.phase for load in state.loads]) == (was["jars"], was["loads"])
+            assert [action.kind for action in state.actions] == was["actions"]
+            assert state.tasks == () and state.filling is None
+    client = client_of(opened, said["now"])
+    shown = client.get("/api/stove").json
+    assert {one["snapshot"]["id"] for one in shown["batches"]} >= {"demo-0042", "demo-0043", "demo-0044"}
+    # One begun by the old steps goes on by them.
+    tap = {"id": "new-tap-0001", "kind": "filled", "jars": 8}
+    assert client.post("/api/batches/demo-0042/events", json=tap).json["state"]["step"] == "loads"
 
 
 @pytest.fixture(params=WRITTEN, ids=lambda path: path.stem)

@@ -10,7 +10,12 @@ export type Kitchen = Schemas["KitchenOut"];
 export type FormulaSummary = Schemas["FormulaListOut.FormulaSummary"];
 export type Jar = Schemas["JarListOut.JarView"];
 export type Batch = Schemas["BatchOut"];
-export type BatchList = Schemas["BatchListOut"];
+export type Stove = Schemas["StoveOut"];
+export type NowItem = Schemas["StoveOut.NowItem"];
+export type RunningClock = Schemas["StoveOut.RunningClock"];
+export type Pot = Schemas["StoveOut.Pot"];
+export type TaskStanding = Schemas["BatchOut.TaskStanding"];
+export type Filling = Schemas["BatchOut.Filling"];
 export type RunLoad = Schemas["BatchOut.Load"];
 export type JarStanding = Schemas["BatchOut.JarStanding"];
 export type RunAction = Schemas["BatchOut.Action"];
@@ -217,7 +222,13 @@ export const api = {
   reckon: (asked: ReckonAsked) => got(client.POST("/api/reckon", { body: { asked } })),
   jars: () => got(client.GET("/api/jars")),
   begin: (body: BeginIn) => got(client.POST("/api/batches", { body })) as Promise<Batch>,
-  batches: () => got(client.GET("/api/batches")) as Promise<BatchList>,
+  stove: () => got(client.GET("/api/stove")) as Promise<Stove>,
+  away: (id: string, minutes: number) =>
+    got(client.POST("/api/stove/away", { body: { id, minutes } })) as Promise<Stove>,
+  setTimer: (id: string, says: string, minutes: number) =>
+    got(client.POST("/api/timers", { body: { id, says, minutes } })) as Promise<Stove>,
+  stopTimer: (timer_id: string) =>
+    got(client.POST("/api/timers/{timer_id}/stop", { params: { path: { timer_id } } })) as Promise<Stove>,
   batch: (batch_id: string) =>
     got(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id } } })) as Promise<Batch>,
   tell: (batch_id: string, body: EventIn) =>

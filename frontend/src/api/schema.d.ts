@@ -2416,6 +2416,187 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to do now over all batches under way, the clocks that run, what comes in the next half hour, and the hob. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoveOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Nobody is at the stove for so many minutes: what may wait is put off, and what may not is said. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["AwayIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoveOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set a plain clock of one's own. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["TimerIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoveOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{timer_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a clock, over or not. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    timer_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoveOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -2622,47 +2803,76 @@ export interface components {
             /** Share */
             share: number;
         };
+        /**
+         * AwayIn
+         * @description Nobody is at the stove for so many minutes.
+         */
+        AwayIn: {
+            /** Id */
+            id: string;
+            /**
+             * Minutes
+             * @default 10
+             */
+            minutes?: number;
+        };
         /** BatchListOut */
         BatchListOut: components["schemas"]["BatchListOut.BatchList"];
         /**
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full.
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+         *     `wants`: what must be said with it, how many minutes ago, or why.
          */
         "BatchListOut.Action": {
             /**
              * Asks
              * @default null
              */
-            asks: string | null;
+            asks?: string | null;
             /**
              * Early
              * @default false
              */
-            early: boolean;
+            early?: boolean;
+            /**
+             * How
+             * @default null
+             */
+            how?: ("begun" | "boils" | "done" | "left-out" | "stirred" | "later") | null;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals";
             /**
              * Load
              * @default null
              */
-            load: number | null;
+            load?: number | null;
             /** Says */
             says: string;
             /**
              * Step
              * @default null
              */
-            step: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            step?: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            /**
+             * Task
+             * @default null
+             */
+            task?: string | null;
             /**
              * Tone
              * @default plain
              * @enum {string}
              */
-            tone: "big" | "plain" | "warn";
+            tone?: "big" | "plain" | "warn";
+            /**
+             * Wants
+             * @default null
+             */
+            wants?: ("ago" | "why") | null;
         };
         /**
          * Alternative
@@ -2688,6 +2898,129 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * BatchTask
+         * @description One task of a batch, scaled. Minutes are low and high: `hands` at the counter, `heat_up` until it boils, `clock` what a clock counts from the
+         *     boil, or from the beginning where nothing is boiled. `after`: ids of the tasks before it; `ahead`: minutes before the first filling by which it
+         *     must have begun, for what is begun no sooner than needed; `stir`: every so many minutes; `waits`: how long the result may stand, minutes;
+         *     `lines`: what it takes, amounts in the kitchen's measures, or what to look at. `tested`: its clock belongs to the tested process and is not cut
+         *     short; `may_leave`: the process does not forbid leaving it out. `load`: which canner load it belongs to.
+         */
+        "BatchListOut.BatchTask": {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Ahead
+             * @default null
+             */
+            ahead: number | null;
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /**
+             * Clock
+             * @default null
+             */
+            clock: [
+                number,
+                number
+            ] | null;
+            /** Do */
+            do: string;
+            /**
+             * Gloves
+             * @default false
+             */
+            gloves: boolean;
+            /**
+             * Hands
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            hands: [
+                number,
+                number
+            ];
+            /**
+             * Heat Up
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            heat_up: [
+                number,
+                number
+            ];
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /**
+             * May Leave
+             * @default false
+             */
+            may_leave: boolean;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Pot
+             * @default
+             */
+            pot: string;
+            /** Says */
+            says: string;
+            /**
+             * Stir
+             * @default null
+             */
+            stir: number | null;
+            /**
+             * Tested
+             * @default false
+             */
+            tested: boolean;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * @default
+             */
+            until: string;
+            /**
+             * Waits
+             * @default null
+             */
+            waits: number | null;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
         };
         /**
          * BatchView
@@ -2772,6 +3105,26 @@ export interface components {
             value?: string | number | null;
         };
         /**
+         * Coming
+         * @description What comes, and about when.
+         */
+        "BatchListOut.Coming": {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: string;
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * CookDown
          * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
          *     jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
@@ -2819,6 +3172,34 @@ export interface components {
             };
             /** Start Ml */
             start_ml: number;
+        };
+        /**
+         * Filling
+         * @description The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
+         *     after it.
+         */
+        "BatchListOut.Filling": {
+            /** After */
+            after: number;
+            /** Jar Id */
+            jar_id: string;
+            /** Jars In */
+            jars_in: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /** Load */
+            load: number;
+            /** Next Jar */
+            next_jar: number;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string | null;
+            /** Up To */
+            up_to: number;
         };
         /**
          * Finding
@@ -3011,10 +3392,17 @@ export interface components {
              * @default 0
              */
             brine_jars: number;
+            /**
+             * Coming
+             * @default []
+             */
+            coming: components["schemas"]["BatchListOut.Coming"][];
             /** @default null */
             cook: components["schemas"]["BatchListOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /** @default null */
+            filling: components["schemas"]["BatchListOut.Filling"] | null;
             /**
              * Given Up
              * @default false
@@ -3041,6 +3429,16 @@ export interface components {
              * @enum {string}
              */
             step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+            /**
+             * Task
+             * @default null
+             */
+            task: string | null;
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["BatchListOut.TaskStanding"][];
             /**
              * Told
              * @default []
@@ -3176,6 +3574,11 @@ export interface components {
             source: string | null;
             /** Sterilise Minutes */
             sterilise_minutes: number | null;
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["BatchListOut.BatchTask"][];
             /** Text */
             text: string;
             /** Title */
@@ -3203,6 +3606,105 @@ export interface components {
             weeks: number;
         };
         /**
+         * TaskClock
+         * @description A clock of a task. It may end at `may_end_at` and is over at `ends_at`; `says`: its minutes.
+         */
+        "BatchListOut.TaskClock": {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * May End At
+             * Format: date-time
+             */
+            may_end_at: string;
+            /** Says */
+            says: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+        };
+        /**
+         * TaskStanding
+         * @description One task as it stands. `due_at`: when it is to be begun so that nothing waits for it; `bell_at`: when it wants stirring next, `bell`: it does now; `stale`: what it made has
+         *     stood too long and comes to the boil again.
+         */
+        "BatchListOut.TaskStanding": {
+            /** Actions */
+            actions: components["schemas"]["BatchListOut.Action"][];
+            /** Begun At */
+            begun_at: string | null;
+            /**
+             * Bell
+             * @default false
+             */
+            bell: boolean;
+            /**
+             * Bell At
+             * @default null
+             */
+            bell_at: string | null;
+            clock: components["schemas"]["BatchListOut.TaskClock"] | null;
+            /** Due At */
+            due_at: string | null;
+            /** Gloves */
+            gloves: boolean;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /** Lines */
+            lines: string[];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "done" | "left-out" | "over" | "ripe" | "running" | "heating" | "doing" | "ready" | "later" | "put-off" | "waits";
+            /**
+             * Pot
+             * @default
+             */
+            pot: string;
+            /** Says */
+            says: string;
+            /**
+             * Scorches
+             * @default false
+             */
+            scorches: boolean;
+            /**
+             * Stale
+             * @default false
+             */
+            stale: boolean;
+            /** Title */
+            title: string;
+            /** Until */
+            until: string;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
          * TrailStep
          * @description One step of a batch on the way to the shelf.
          */
@@ -3225,42 +3727,58 @@ export interface components {
         /**
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full.
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+         *     `wants`: what must be said with it, how many minutes ago, or why.
          */
         "BatchOut.Action": {
             /**
              * Asks
              * @default null
              */
-            asks: string | null;
+            asks?: string | null;
             /**
              * Early
              * @default false
              */
-            early: boolean;
+            early?: boolean;
+            /**
+             * How
+             * @default null
+             */
+            how?: ("begun" | "boils" | "done" | "left-out" | "stirred" | "later") | null;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals";
             /**
              * Load
              * @default null
              */
-            load: number | null;
+            load?: number | null;
             /** Says */
             says: string;
             /**
              * Step
              * @default null
              */
-            step: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            step?: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            /**
+             * Task
+             * @default null
+             */
+            task?: string | null;
             /**
              * Tone
              * @default plain
              * @enum {string}
              */
-            tone: "big" | "plain" | "warn";
+            tone?: "big" | "plain" | "warn";
+            /**
+             * Wants
+             * @default null
+             */
+            wants?: ("ago" | "why") | null;
         };
         /**
          * Alternative
@@ -3271,6 +3789,129 @@ export interface components {
             changes: components["schemas"]["BatchOut.Change"][];
             /** Says */
             says: string;
+        };
+        /**
+         * BatchTask
+         * @description One task of a batch, scaled. Minutes are low and high: `hands` at the counter, `heat_up` until it boils, `clock` what a clock counts from the
+         *     boil, or from the beginning where nothing is boiled. `after`: ids of the tasks before it; `ahead`: minutes before the first filling by which it
+         *     must have begun, for what is begun no sooner than needed; `stir`: every so many minutes; `waits`: how long the result may stand, minutes;
+         *     `lines`: what it takes, amounts in the kitchen's measures, or what to look at. `tested`: its clock belongs to the tested process and is not cut
+         *     short; `may_leave`: the process does not forbid leaving it out. `load`: which canner load it belongs to.
+         */
+        "BatchOut.BatchTask": {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Ahead
+             * @default null
+             */
+            ahead: number | null;
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /**
+             * Clock
+             * @default null
+             */
+            clock: [
+                number,
+                number
+            ] | null;
+            /** Do */
+            do: string;
+            /**
+             * Gloves
+             * @default false
+             */
+            gloves: boolean;
+            /**
+             * Hands
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            hands: [
+                number,
+                number
+            ];
+            /**
+             * Heat Up
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            heat_up: [
+                number,
+                number
+            ];
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /**
+             * May Leave
+             * @default false
+             */
+            may_leave: boolean;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Pot
+             * @default
+             */
+            pot: string;
+            /** Says */
+            says: string;
+            /**
+             * Stir
+             * @default null
+             */
+            stir: number | null;
+            /**
+             * Tested
+             * @default false
+             */
+            tested: boolean;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * @default
+             */
+            until: string;
+            /**
+             * Waits
+             * @default null
+             */
+            waits: number | null;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
         };
         /**
          * BatchView
@@ -3355,6 +3996,26 @@ export interface components {
             value?: string | number | null;
         };
         /**
+         * Coming
+         * @description What comes, and about when.
+         */
+        "BatchOut.Coming": {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: string;
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * CookDown
          * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
          *     jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
@@ -3402,6 +4063,34 @@ export interface components {
             };
             /** Start Ml */
             start_ml: number;
+        };
+        /**
+         * Filling
+         * @description The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
+         *     after it.
+         */
+        "BatchOut.Filling": {
+            /** After */
+            after: number;
+            /** Jar Id */
+            jar_id: string;
+            /** Jars In */
+            jars_in: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /** Load */
+            load: number;
+            /** Next Jar */
+            next_jar: number;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string | null;
+            /** Up To */
+            up_to: number;
         };
         /**
          * Finding
@@ -3594,10 +4283,17 @@ export interface components {
              * @default 0
              */
             brine_jars: number;
+            /**
+             * Coming
+             * @default []
+             */
+            coming: components["schemas"]["BatchOut.Coming"][];
             /** @default null */
             cook: components["schemas"]["BatchOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /** @default null */
+            filling: components["schemas"]["BatchOut.Filling"] | null;
             /**
              * Given Up
              * @default false
@@ -3624,6 +4320,16 @@ export interface components {
              * @enum {string}
              */
             step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+            /**
+             * Task
+             * @default null
+             */
+            task: string | null;
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["BatchOut.TaskStanding"][];
             /**
              * Told
              * @default []
@@ -3759,6 +4465,11 @@ export interface components {
             source: string | null;
             /** Sterilise Minutes */
             sterilise_minutes: number | null;
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["BatchOut.BatchTask"][];
             /** Text */
             text: string;
             /** Title */
@@ -3784,6 +4495,105 @@ export interface components {
             water_temperature_c: number;
             /** Weeks */
             weeks: number;
+        };
+        /**
+         * TaskClock
+         * @description A clock of a task. It may end at `may_end_at` and is over at `ends_at`; `says`: its minutes.
+         */
+        "BatchOut.TaskClock": {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * May End At
+             * Format: date-time
+             */
+            may_end_at: string;
+            /** Says */
+            says: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+        };
+        /**
+         * TaskStanding
+         * @description One task as it stands. `due_at`: when it is to be begun so that nothing waits for it; `bell_at`: when it wants stirring next, `bell`: it does now; `stale`: what it made has
+         *     stood too long and comes to the boil again.
+         */
+        "BatchOut.TaskStanding": {
+            /** Actions */
+            actions: components["schemas"]["BatchOut.Action"][];
+            /** Begun At */
+            begun_at: string | null;
+            /**
+             * Bell
+             * @default false
+             */
+            bell: boolean;
+            /**
+             * Bell At
+             * @default null
+             */
+            bell_at: string | null;
+            clock: components["schemas"]["BatchOut.TaskClock"] | null;
+            /** Due At */
+            due_at: string | null;
+            /** Gloves */
+            gloves: boolean;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /** Lines */
+            lines: string[];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "done" | "left-out" | "over" | "ripe" | "running" | "heating" | "doing" | "ready" | "later" | "put-off" | "waits";
+            /**
+             * Pot
+             * @default
+             */
+            pot: string;
+            /** Says */
+            says: string;
+            /**
+             * Scorches
+             * @default false
+             */
+            scorches: boolean;
+            /**
+             * Stale
+             * @default false
+             */
+            stale: boolean;
+            /** Title */
+            title: string;
+            /** Until */
+            until: string;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * TrailStep
@@ -4663,7 +5473,7 @@ export interface components {
          * EventIn
          * @description A tap at the stove: what happened, told apart by `kind`. The screen makes the id; the server gives the time.
          */
-        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Chipped"] | components["schemas"]["EventIn.Broke"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.Undone"];
+        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.TaskTold"] | components["schemas"]["EventIn.JarIn"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.AllSealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Chipped"] | components["schemas"]["EventIn.Broke"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.Undone"];
         /**
          * Again
          * @description Jars are made ready to be processed again: rims looked at, new lids on; a load of its own.
@@ -4678,6 +5488,21 @@ export interface components {
              * @enum {string}
              */
             kind: "again";
+        };
+        /**
+         * AllSealed
+         * @description Every one of these lids was looked at, and all are sealed: all sealed but those that were told before.
+         */
+        "EventIn.AllSealed": {
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seals";
         };
         /**
          * BoilLost
@@ -4861,6 +5686,26 @@ export interface components {
             load: number;
         };
         /**
+         * JarIn
+         * @description One jar is filled, lidded and in the canner. Without a size: the one that is being filled.
+         */
+        "EventIn.JarIn": {
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: number;
+            /**
+             * Jar Id
+             * @default null
+             */
+            jar_id?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "jar-in";
+        };
+        /**
          * Lifted
          * @description A load is out of the canner.
          */
@@ -4877,7 +5722,9 @@ export interface components {
         };
         /**
          * Loaded
-         * @description A load is in the canner; `elsewhere`: in another one than the batch was begun with.
+         * @description A load is in the canner; `elsewhere`: in another one than the batch was begun with. Where each jar goes in as it is lidded, this is the last
+         *     jar of the load: `jars` how many are in, if not as many as were told one by one; `last`: no food is left for another load; `part_jar`: a
+         *     part jar is over.
          */
         "EventIn.Loaded": {
             /**
@@ -4888,12 +5735,27 @@ export interface components {
             /** Id */
             id: string;
             /**
+             * Jars
+             * @default null
+             */
+            jars?: number | null;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "loaded";
+            /**
+             * Last
+             * @default null
+             */
+            last?: boolean | null;
             /** Load */
             load: number;
+            /**
+             * Part Jar
+             * @default false
+             */
+            part_jar?: boolean;
         };
         /**
          * Moved
@@ -5000,6 +5862,47 @@ export interface components {
              * @enum {string}
              */
             step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+        };
+        /**
+         * TaskTold
+         * @description Something said of a task: begun, its boil reached, done, left out (with a reason), stirred, or not now. `ago_min`: so many minutes before it
+         *     is told; `early`: meant so before its clock is full; `minutes`: for how long it is put off.
+         */
+        "EventIn.TaskTold": {
+            /**
+             * Ago Min
+             * @default 0
+             */
+            ago_min?: number;
+            /**
+             * Early
+             * @default false
+             */
+            early?: boolean;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "begun" | "boils" | "done" | "left-out" | "stirred" | "later";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "task";
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes?: number;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+            /** Task */
+            task: string;
         };
         /**
          * Undone
@@ -5781,6 +6684,16 @@ export interface components {
              * @enum {string}
              */
             goes: "batch" | "jar" | "soak";
+            /**
+             * Id
+             * @default
+             */
+            id: string;
+            /**
+             * Kg
+             * @default 0
+             */
+            kg: number;
             /** Line */
             line: number;
             /** Name */
@@ -5793,6 +6706,11 @@ export interface components {
             role: string;
             /** Says */
             says: string;
+            /**
+             * Stands For
+             * @default
+             */
+            stands_for: string;
         };
         /**
          * Brine
@@ -6214,6 +7132,11 @@ export interface components {
             /** Rack Mm */
             rack_mm: number;
             /**
+             * Ready Min
+             * @default 0
+             */
+            ready_min: number;
+            /**
              * Remarks
              * @default []
              */
@@ -6326,6 +7249,11 @@ export interface components {
             factor: number;
             /** Fit */
             fit: components["schemas"]["PlanOut.Fit"][];
+            /**
+             * Formula Scale
+             * @default 1
+             */
+            formula_scale: number;
             /** Headspace Mm */
             headspace_mm: number;
             /** Height */
@@ -7749,6 +8677,1061 @@ export interface components {
             label: number;
             /** Name */
             name: string;
+        };
+        /** StoveOut */
+        StoveOut: components["schemas"]["StoveOut.StoveView"];
+        /**
+         * Action
+         * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+         *     `wants`: what must be said with it, how many minutes ago, or why.
+         */
+        "StoveOut.Action": {
+            /**
+             * Asks
+             * @default null
+             */
+            asks?: string | null;
+            /**
+             * Early
+             * @default false
+             */
+            early?: boolean;
+            /**
+             * How
+             * @default null
+             */
+            how?: ("begun" | "boils" | "done" | "left-out" | "stirred" | "later") | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals";
+            /**
+             * Load
+             * @default null
+             */
+            load?: number | null;
+            /** Says */
+            says: string;
+            /**
+             * Step
+             * @default null
+             */
+            step?: ("prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done") | null;
+            /**
+             * Task
+             * @default null
+             */
+            task?: string | null;
+            /**
+             * Tone
+             * @default plain
+             * @enum {string}
+             */
+            tone?: "big" | "plain" | "warn";
+            /**
+             * Wants
+             * @default null
+             */
+            wants?: ("ago" | "why") | null;
+        };
+        /**
+         * Alternative
+         * @description Another way to the same end.
+         */
+        "StoveOut.Alternative": {
+            /** Changes */
+            changes: components["schemas"]["StoveOut.Change"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * BatchTask
+         * @description One task of a batch, scaled. Minutes are low and high: `hands` at the counter, `heat_up` until it boils, `clock` what a clock counts from the
+         *     boil, or from the beginning where nothing is boiled. `after`: ids of the tasks before it; `ahead`: minutes before the first filling by which it
+         *     must have begun, for what is begun no sooner than needed; `stir`: every so many minutes; `waits`: how long the result may stand, minutes;
+         *     `lines`: what it takes, amounts in the kitchen's measures, or what to look at. `tested`: its clock belongs to the tested process and is not cut
+         *     short; `may_leave`: the process does not forbid leaving it out. `load`: which canner load it belongs to.
+         */
+        "StoveOut.BatchTask": {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Ahead
+             * @default null
+             */
+            ahead: number | null;
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /**
+             * Clock
+             * @default null
+             */
+            clock: [
+                number,
+                number
+            ] | null;
+            /** Do */
+            do: string;
+            /**
+             * Gloves
+             * @default false
+             */
+            gloves: boolean;
+            /**
+             * Hands
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            hands: [
+                number,
+                number
+            ];
+            /**
+             * Heat Up
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            heat_up: [
+                number,
+                number
+            ];
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /**
+             * May Leave
+             * @default false
+             */
+            may_leave: boolean;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Pot
+             * @default
+             */
+            pot: string;
+            /** Says */
+            says: string;
+            /**
+             * Stir
+             * @default null
+             */
+            stir: number | null;
+            /**
+             * Tested
+             * @default false
+             */
+            tested: boolean;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * @default
+             */
+            until: string;
+            /**
+             * Waits
+             * @default null
+             */
+            waits: number | null;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+        };
+        /**
+         * BatchView
+         * @description A batch as begun, as it stands now, the lids and jars it took, and the server's clock.
+         *
+         *     `events` counts what has been recorded, things taken back included: of two answers, the one with fewer is the older. `clouds`: what of it
+         *     may cloud a jar from the first day; `give_up`: what is asked before it is given up, null where it cannot be any more;
+         *     `in_the_canner`: another batch's load where this one's is to go now.
+         */
+        "StoveOut.BatchView": {
+            /** Clouds */
+            clouds: string[];
+            /** Events */
+            events: number;
+            /** Findings */
+            findings: components["schemas"]["StoveOut.Finding"][];
+            give_up: components["schemas"]["StoveOut.GivingUp"] | null;
+            in_the_canner: components["schemas"]["StoveOut.InTheCanner"] | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            snapshot: components["schemas"]["StoveOut.Snapshot"];
+            state: components["schemas"]["StoveOut.RunState"];
+            /** Taken */
+            taken: string[];
+        };
+        /**
+         * Brine
+         * @description Millilitres that all jars take, low to high; how many batches of the recipe's brine to mix, whole ones where the recipe at this
+         *     size lists as many, and how many batches it lists. `taken`: the share of the room that liquid took in the
+         *     jars filled so far; None before the first.
+         */
+        "StoveOut.Brine": {
+            /** Batch Ml */
+            batch_ml: number;
+            /** Batches */
+            batches: number;
+            /** High */
+            high: number;
+            /** Listed */
+            listed: number;
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+            /** Says */
+            says: string;
+            /** Taken */
+            taken: number | null;
+        };
+        /**
+         * Change
+         * @description One change to the text or a setting that a remedy proposes.
+         */
+        "StoveOut.Change": {
+            /**
+             * Line
+             * @default null
+             */
+            line?: number | null;
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "replace" | "insert" | "remove" | "set";
+            /**
+             * Setting
+             * @default null
+             */
+            setting?: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text?: string | null;
+            /**
+             * Value
+             * @default null
+             */
+            value?: string | number | null;
+        };
+        /**
+         * Coming
+         * @description What comes, and about when.
+         */
+        "StoveOut.Coming": {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: string;
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * CookDown
+         * @description The part kept and the millilitres it comes to, low, middle, high; `measured`: read from the pan, not expected; how many
+         *     jars it fills, low and high, where one jar's room is known; `noted`: figures weighed or read so far, by their names in a reading, in
+         *     grams and millimetres.
+         */
+        "StoveOut.CookDown": {
+            /** High */
+            high: number;
+            /**
+             * Jars
+             * @default null
+             */
+            jars: [
+                number,
+                number
+            ] | null;
+            /** Low */
+            low: number;
+            /** Measured */
+            measured: boolean;
+            /** Mid */
+            mid: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
+            /** Says */
+            says: string;
+            /** Start Ml */
+            start_ml: number;
+        };
+        /**
+         * CookPlanned
+         * @description What is cooked down: millilitres at the start, the part of it expected to be left, low and high, and what was weighed or read before
+         *     it was begun.
+         */
+        "StoveOut.CookPlanned": {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Noted */
+            noted: {
+                [key: string]: number;
+            };
+            /** Start Ml */
+            start_ml: number;
+        };
+        /**
+         * Filling
+         * @description The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
+         *     after it.
+         */
+        "StoveOut.Filling": {
+            /** After */
+            after: number;
+            /** Jar Id */
+            jar_id: string;
+            /** Jars In */
+            jars_in: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /** Load */
+            load: number;
+            /** Next Jar */
+            next_jar: number;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string | null;
+            /** Up To */
+            up_to: number;
+        };
+        /**
+         * Finding
+         * @description One thing the rules say of a recipe: which code, on which line, in a sentence, why, from which source.
+         */
+        "StoveOut.Finding": {
+            /** Code */
+            code: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "limit" | "caution" | "note";
+            /** Line */
+            line: number | null;
+            /** @default null */
+            remedy: components["schemas"]["StoveOut.Remedy"] | null;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+            /**
+             * Turn
+             * @default null
+             */
+            turn: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * GivingUp
+         * @description What is asked before a batch is given up. `jars`: how many filled ones want a place; `at_once`: nothing was told of it yet, so that all of it
+         *     goes back by one press.
+         */
+        "StoveOut.GivingUp": {
+            /** At Once */
+            at_once: boolean;
+            /** Jars */
+            jars: number;
+            /** Offers */
+            offers: components["schemas"]["StoveOut.Offer"][];
+        };
+        /**
+         * InTheCanner
+         * @description The load of another batch that stands in the canner that this one is meant for.
+         */
+        "StoveOut.InTheCanner": {
+            /** Batch Id */
+            batch_id: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * JarStanding
+         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
+         */
+        "StoveOut.JarStanding": {
+            /** Advice */
+            advice: string | null;
+            /**
+             * Can
+             * @default []
+             */
+            can: ("sealed" | "unsealed" | "again" | "fridge" | "bin" | "spoiled")[];
+            /** Code */
+            code: string | null;
+            /** Load */
+            load: number;
+            /** Number */
+            number: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone" | "spoiled";
+        };
+        /**
+         * LastTap
+         * @description The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on.
+         */
+        "StoveOut.LastTap": {
+            /**
+             * Asks Boil
+             * @default false
+             */
+            asks_boil: boolean;
+            /** Id */
+            id: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Load
+         * @description One canner load and its clock. `numbers`: its jars; `again`: they are processed a second time. `ends_at`: when
+         *     the minutes will be full, as the steady clock counts them, told by the wall clock of this moment; `in_doubt_s`: seconds that count only if
+         *     the person says that it boiled. `title`: the jars' size, where the batch has several.
+         */
+        "StoveOut.Load": {
+            /** Again */
+            again: boolean;
+            /** Boil At */
+            boil_at: string | null;
+            /** Boils Lost */
+            boils_lost: number;
+            /** Check From */
+            check_from: string | null;
+            /** Ends At */
+            ends_at: string | null;
+            /** Heat Off At */
+            heat_off_at: string | null;
+            /** In Doubt S */
+            in_doubt_s: number;
+            /** Jars */
+            jars: number;
+            /** Lifted At */
+            lifted_at: string | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Number */
+            number: number;
+            /** Numbers */
+            numbers: number[];
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "waiting" | "stood" | "heating" | "boiling" | "doubt" | "time-up" | "resting" | "rested" | "short" | "cooling" | "check" | "checked" | "cold";
+            /** Rest Ends At */
+            rest_ends_at: string | null;
+            /** Title */
+            title: string | null;
+        };
+        /**
+         * Next
+         * @description What comes in the next half hour.
+         */
+        "StoveOut.Next": {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Batch Id */
+            batch_id: string;
+            /** Number */
+            number: string;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * NowItem
+         * @description One thing that can be done now. `load`: of a canner load; `task`: of a task; `filling`: it is the filling.
+         */
+        "StoveOut.NowItem": {
+            /** Actions */
+            actions: components["schemas"]["StoveOut.Action"][];
+            /** Batch Id */
+            batch_id: string;
+            /** Detail */
+            detail: string;
+            /** Filling */
+            filling: boolean;
+            /** Lines */
+            lines: string[];
+            /** Load */
+            load: number | null;
+            /** Number */
+            number: string;
+            /** Says */
+            says: string;
+            /** Task */
+            task: string | null;
+            /** Title */
+            title: string;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "over" | "doubt" | "hot-jars" | "stir" | "canner" | "work" | "seals";
+        };
+        /**
+         * Offer
+         * @description A thing that the batch took and that may go back: at most so much of it (millilitres of a bottle, else pieces), whether it plainly
+         *     does, and what is asked of it where it does not.
+         */
+        "StoveOut.Offer": {
+            /** Asks */
+            asks: string;
+            /** Item Id */
+            item_id: string;
+            /** Most */
+            most: number;
+            /** Plainly */
+            plainly: boolean;
+            /** Says */
+            says: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * Pot
+         * @description A pot on its burner, or a canner: whose it is, whether it heats up, boils or is kept hot, and until when.
+         */
+        "StoveOut.Pot": {
+            /** Batch Id */
+            batch_id: string;
+            /** Canner */
+            canner: boolean;
+            /** Ends At */
+            ends_at: string | null;
+            /** Jars */
+            jars: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "heating" | "boiling" | "hot";
+            /**
+             * Steam
+             * @default false
+             */
+            steam: boolean;
+        };
+        /**
+         * Remedy
+         * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
+         *     pressing, where that is an answer and no order.
+         */
+        "StoveOut.Remedy": {
+            /**
+             * Changes
+             * @default []
+             */
+            changes: components["schemas"]["StoveOut.Change"][];
+            /** @default null */
+            instead: components["schemas"]["StoveOut.Alternative"] | null;
+            /**
+             * Press
+             * @default null
+             */
+            press: string | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * RunState
+         * @description A batch as it stands at a moment. `load`: the number of the load that is meant now; `told`: what must be known besides;
+         *     `altitude`: the kitchen's height that counts.
+         */
+        "StoveOut.RunState": {
+            /** Actions */
+            actions: components["schemas"]["StoveOut.Action"][];
+            /**
+             * Altitude
+             * @default null
+             */
+            altitude: string | null;
+            /** @default null */
+            brine: components["schemas"]["StoveOut.Brine"] | null;
+            /**
+             * Brine Jars
+             * @default 0
+             */
+            brine_jars: number;
+            /**
+             * Coming
+             * @default []
+             */
+            coming: components["schemas"]["StoveOut.Coming"][];
+            /** @default null */
+            cook: components["schemas"]["StoveOut.CookDown"] | null;
+            /** Detail */
+            detail: string;
+            /** @default null */
+            filling: components["schemas"]["StoveOut.Filling"] | null;
+            /**
+             * Given Up
+             * @default false
+             */
+            given_up: boolean;
+            /** Headline */
+            headline: string;
+            /** Jars */
+            jars: components["schemas"]["StoveOut.JarStanding"][];
+            /** Jars Filled */
+            jars_filled: number | null;
+            last_tap: components["schemas"]["StoveOut.LastTap"] | null;
+            /**
+             * Load
+             * @default null
+             */
+            load: number | null;
+            /** Loads */
+            loads: components["schemas"]["StoveOut.Load"][];
+            /** Part Jar */
+            part_jar: boolean;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+            /**
+             * Task
+             * @default null
+             */
+            task: string | null;
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["StoveOut.TaskStanding"][];
+            /**
+             * Told
+             * @default []
+             */
+            told: string[];
+            /**
+             * Trail
+             * @default []
+             */
+            trail: components["schemas"]["StoveOut.TrailStep"][];
+            /** Waits Until */
+            waits_until: string | null;
+        };
+        /**
+         * RunningClock
+         * @description A clock that runs, or is over: of a load, a soak, a pot, jars that cool, or a timer. `batch_id` "" for a timer.
+         */
+        "StoveOut.RunningClock": {
+            /** Batch Id */
+            batch_id: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "process" | "rest" | "task" | "cooling" | "timer";
+            /**
+             * May End At
+             * Format: date-time
+             */
+            may_end_at: string;
+            /** Number */
+            number: string;
+            /** Over */
+            over: boolean;
+            /** Says */
+            says: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /**
+             * Timer Id
+             * @default
+             */
+            timer_id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SizePlanned
+         * @description Jars of one size in a batch of several: how many, their own minutes, how many the canner holds at a time, and the room of
+         *     one under its headspace in ml. `says`: `19 pint jars`; `noun`: `pint jars`.
+         */
+        "StoveOut.SizePlanned": {
+            /** Jar Id */
+            jar_id: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Noun */
+            noun: string;
+            /** Per Load */
+            per_load: number;
+            /** Room Ml */
+            room_ml: number;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Snapshot
+         * @description What a batch was begun with; it never changes. `minutes` is None for a refrigerator batch; of several sizes of jar it is
+         *     the longest, and each size in `sizes` has its own.
+         */
+        "StoveOut.Snapshot": {
+            /** Altitude */
+            altitude: string | null;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** Boiling Point C */
+            boiling_point_c: number | null;
+            /**
+             * Brine Listed Ml
+             * @default null
+             */
+            brine_listed_ml: number | null;
+            /**
+             * Brine Ml
+             * @default null
+             */
+            brine_ml: number | null;
+            /**
+             * Canner Id
+             * @default
+             */
+            canner_id: string;
+            /**
+             * Canner Title
+             * @default
+             */
+            canner_title: string;
+            /** @default null */
+            cook: components["schemas"]["StoveOut.CookPlanned"] | null;
+            /**
+             * Cool Hours
+             * @default 12
+             */
+            cool_hours: number;
+            /**
+             * Destination
+             * @enum {string}
+             */
+            destination: "shelf" | "fridge" | "discard";
+            /** Formula Id */
+            formula_id: string | null;
+            /** Formula Title */
+            formula_title: string | null;
+            /** Fridge Days */
+            fridge_days: number;
+            /** Headspace Mm */
+            headspace_mm: number;
+            /** Id */
+            id: string;
+            /** Jar Id */
+            jar_id: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Jars Per Load */
+            jars_per_load: number;
+            /** Jars Planned */
+            jars_planned: number;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "bath" | "steam";
+            /** Minutes */
+            minutes: number | null;
+            /** Number */
+            number: string;
+            /**
+             * One Brine
+             * @default []
+             */
+            one_brine: string[];
+            /**
+             * Pack
+             * @enum {string}
+             */
+            pack: "raw" | "hot";
+            /**
+             * Rim
+             * @default water
+             * @enum {string}
+             */
+            rim: "water" | "vinegar";
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes: components["schemas"]["StoveOut.SizePlanned"][];
+            /** Source */
+            source: string | null;
+            /** Sterilise Minutes */
+            sterilise_minutes: number | null;
+            /**
+             * Tasks
+             * @default []
+             */
+            tasks: components["schemas"]["StoveOut.BatchTask"][];
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /**
+             * Unsealed Days
+             * @default 7
+             */
+            unsealed_days: number;
+            /**
+             * Vinegar
+             * @default []
+             */
+            vinegar: string[];
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
+            /** Water Over Lids Mm */
+            water_over_lids_mm: number;
+            /** Water Temperature C */
+            water_temperature_c: number;
+            /** Weeks */
+            weeks: number;
+        };
+        /**
+         * StoveView
+         * @description All batches under way, newest first, and together; `more`: how many older ones are not among them; `said`: what may not wait, after it was
+         *     asked.
+         */
+        "StoveOut.StoveView": {
+            /** Batches */
+            batches: components["schemas"]["StoveOut.BatchView"][];
+            /** More */
+            more: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Said */
+            said: string[];
+            together: components["schemas"]["StoveOut.Together"];
+        };
+        /**
+         * TaskClock
+         * @description A clock of a task. It may end at `may_end_at` and is over at `ends_at`; `says`: its minutes.
+         */
+        "StoveOut.TaskClock": {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * May End At
+             * Format: date-time
+             */
+            may_end_at: string;
+            /** Says */
+            says: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+        };
+        /**
+         * TaskStanding
+         * @description One task as it stands. `due_at`: when it is to be begun so that nothing waits for it; `bell_at`: when it wants stirring next, `bell`: it does now; `stale`: what it made has
+         *     stood too long and comes to the boil again.
+         */
+        "StoveOut.TaskStanding": {
+            /** Actions */
+            actions: components["schemas"]["StoveOut.Action"][];
+            /** Begun At */
+            begun_at: string | null;
+            /**
+             * Bell
+             * @default false
+             */
+            bell: boolean;
+            /**
+             * Bell At
+             * @default null
+             */
+            bell_at: string | null;
+            clock: components["schemas"]["StoveOut.TaskClock"] | null;
+            /** Due At */
+            due_at: string | null;
+            /** Gloves */
+            gloves: boolean;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Id */
+            id: string;
+            /** Lines */
+            lines: string[];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "done" | "left-out" | "over" | "ripe" | "running" | "heating" | "doing" | "ready" | "later" | "put-off" | "waits";
+            /**
+             * Pot
+             * @default
+             */
+            pot: string;
+            /** Says */
+            says: string;
+            /**
+             * Scorches
+             * @default false
+             */
+            scorches: boolean;
+            /**
+             * Stale
+             * @default false
+             */
+            stale: boolean;
+            /** Title */
+            title: string;
+            /** Until */
+            until: string;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /** Together */
+        "StoveOut.Together": {
+            /** Clocks */
+            clocks: components["schemas"]["StoveOut.RunningClock"][];
+            /** Coming */
+            coming: components["schemas"]["StoveOut.Next"][];
+            /** Hob */
+            hob: components["schemas"]["StoveOut.Pot"][];
+            /** Now */
+            now: components["schemas"]["StoveOut.NowItem"][];
+        };
+        /**
+         * TrailStep
+         * @description One step of a batch on the way to the shelf.
+         */
+        "StoveOut.TrailStep": {
+            /** Says */
+            says: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "past" | "now" | "next";
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "prepare" | "heat-jars" | "cook" | "fill" | "loads" | "refrigerate" | "seals" | "done";
+        };
+        /**
+         * TimerIn
+         * @description A plain clock of one's own: what it is for, and how many minutes.
+         */
+        TimerIn: {
+            /** Id */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Says
+             * @default
+             */
+            says?: string;
         };
         /**
          * TitrationIn

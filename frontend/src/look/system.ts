@@ -113,6 +113,14 @@ const config = defineConfig({
           600: { value: "#a87008" },
           700: { value: "#755000" },
         },
+        // Whose pot it is: told apart from one another, and no verdict's colour. The number stands on each.
+        batch: {
+          1: { value: "#8f3f1d" },
+          2: { value: "#5b3f86" },
+          3: { value: "#0f5f66" },
+          4: { value: "#6d5713" },
+          5: { value: "#4b5563" },
+        },
         brine: { 100: { value: "#eef0cf" }, 300: { value: "#d9dca0" } },
       },
     },

@@ -18,6 +18,12 @@ const KEYS: [string, string][] = [
   ["l", "the boil is lost, pressed twice"],
   ["c", "a jar is chipped"],
   ["k", "a jar broke, pressed twice"],
+  ["i", "all jars of the load are in"],
+  ["x", "not now"],
+  ["e", "it began earlier"],
+  ["o", "leave it out, or the other way"],
+  ["t", "set a clock of one's own"],
+  ["a", "ten minutes away"],
 ];
 const OFF = "rheum-keys-off";
 const TAPPED_MS = 500;
@@ -86,7 +92,7 @@ export function Keys() {
       if (off || event.repeat) return;
       if (event.key === "n" || event.key === "p") step(event.key === "n" ? 1 : -1);
       else if (event.key === "d") doIt();
-      else if (/^[1-6uwfmblck]$/.test(event.key)) press(event.key);
+      else if (/^[1-6uwfmblckixeota]$/.test(event.key)) press(event.key);
       else if (event.key === " " && !takesSpace(document.activeElement) && document.querySelector('[data-key="space"]'))
         press("space");
       else return;

@@ -1,4 +1,4 @@
-/** The clock that runs, legible at two metres, with the time it ends. */
+/** The clock that runs, legible at two metres, with the time it ends; of a task, when it may end at the earliest. */
 import { Box, Text } from "@chakra-ui/react";
 import { clockFace, timeOfDay } from "./useServerClock";
 
@@ -7,11 +7,14 @@ export function BigClock({
   endsAt,
   minutes,
   now,
+  says,
 }: {
   startedAt: string;
   endsAt: string;
   minutes: number;
   now: number;
+  /** Beside the figures, instead of when it boiled. */
+  says?: string;
 }) {
   const left = Date.parse(endsAt) - now;
   // Of the minutes, not of the two times of day: the computer's clock may have been set in between.
@@ -33,7 +36,7 @@ export function BigClock({
         <Box h="100%" bg="ink" w={`${(part * 100).toFixed(2)}%`} />
       </Box>
       <Text mt="1" color="ink.soft" fontSize={{ base: "md", md: "lg" }}>
-        boiled at {timeOfDay(startedAt)}, full at {timeOfDay(endsAt)}
+        {says ?? `boiled at ${timeOfDay(startedAt)}, full at ${timeOfDay(endsAt)}`}
       </Text>
     </Box>
   );

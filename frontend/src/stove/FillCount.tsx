@@ -17,7 +17,7 @@ interface Props {
 
 const MOST = 200;
 
-function Counter({ count, of, onCount }: { count: number; of: string; onCount: (count: number) => void }) {
+export function Counter({ count, of, onCount }: { count: number; of: string; onCount: (count: number) => void }) {
   return (
     <Flex align="center" gap="4" mb="3">
       <Tap

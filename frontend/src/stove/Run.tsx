@@ -1,23 +1,31 @@
 /** One batch at the stove: one big thing to do, the clock that runs, the canner as it stands. */
 import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
-import type { Batch, RunAction, RunLoad, Tap as Told } from "../api/client";
+import type { Batch, RunLoad, TaskStanding } from "../api/client";
 import { useBatch, useJars } from "../api/queries";
+import { BrineRange } from "../making/Pictures";
+import { Fold } from "../parts/Fold";
 import { JarDrawing } from "../parts/JarDrawing";
 import { SecondLookAt } from "../parts/SecondLooks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { Actions } from "./Actions";
 import { BigClock } from "./BigClock";
 import { BrineBox } from "./BrineBox";
 import { CannerDrawing } from "./CannerDrawing";
 import { Facts, minutesOf } from "./Facts";
 import { FillCount } from "./FillCount";
+import { FillWalk } from "./FillWalk";
 import { GiveUp } from "./GiveUp";
+import { Lines } from "./Lines";
 import { PanBox } from "./PanBox";
 import { SealCheck } from "./SealCheck";
 import { StepTrail } from "./StepTrail";
+import { Tag } from "./Tag";
 import { TakeBack } from "./TakeBack";
+import { TaskClock } from "./TaskClock";
+import { TaskList } from "./TaskList";
 import { useAwake, useRing } from "./useAwake";
 import { clockFace, timeOfDay, useServerClock } from "./useServerClock";
 import { useTell } from "./useTell";
@@ -30,25 +38,18 @@ export function Run() {
   return <RunOf batch={batch.data} gone={batch.isError ? batch.error.message : null} />;
 }
 
-function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: ReturnType<typeof useTell>["tell"] }) {
-  // The tap after which the question was asked: after any other it is not being asked.
-  const now = batch.state.last_tap?.id ?? "";
-  const [asked, setAsked] = useState<string | null>(null);
-  const big = useRef<HTMLButtonElement>(null);
-  const first = batch.state.actions[0];
-  const key = batch.state.actions.map((action) => action.kind + action.load).join();
-  // Never on what sets a running clock to zero, or answers for the boil: a stray Enter must not.
-  const stray = key !== "" && first?.tone === "big";
-  useEffect(() => {
-    if (stray) big.current?.focus({ preventScroll: true });
-  }, [stray]);
-  if (batch.state.step === "fill")
+/** What can be told now: by jars while they are filled, else by the batch's own actions. */
+function Tell({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: ReturnType<typeof useTell>["tell"] }) {
+  const { state, snapshot } = batch;
+  if (state.filling && state.task === null)
+    return <FillWalk batch={batch} filling={state.filling} armed={armed} tell={tell} />;
+  if (state.step === "fill" && state.task === null)
     return (
       <>
         <FillCount
-          planned={batch.snapshot.jars_planned}
-          perLoad={batch.snapshot.jars_per_load}
-          sizes={batch.snapshot.sizes}
+          planned={snapshot.jars_planned}
+          perLoad={snapshot.jars_per_load}
+          sizes={snapshot.sizes}
           armed={armed}
           onFilled={(jars, part_jar, sizes) => tell({ kind: "filled", jars, part_jar, sizes })}
         />
@@ -56,67 +57,7 @@ function Actions({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: R
         <PanBox batch={batch} tell={tell} />
       </>
     );
-  const send = (action: RunAction, early = false) =>
-    tell({
-      kind: action.kind,
-      ...(action.load === null ? {} : { load: action.load }),
-      ...(action.step === null ? {} : { step: action.step }),
-      ...(early ? { early: true } : {}),
-    } as Told);
-  const busy = batch.in_the_canner;
-  return (
-    <Flex direction="column" gap="3">
-      {busy && (
-        <Sentence>
-          <Text>{busy.says}</Text>
-          <Flex gap="3" mt="2" wrap="wrap" align="center">
-            <Link asChild textDecoration="underline">
-              <RouterLink to={`/stove/${busy.batch_id}`}>See that batch</RouterLink>
-            </Link>
-            <Tap
-              size="sm"
-              aria-disabled={!armed}
-              onClick={() => tell({ kind: "loaded", load: batch.state.load ?? 1, elsewhere: true })}
-            >
-              They go into another canner
-            </Tap>
-          </Flex>
-        </Sentence>
-      )}
-      {batch.state.actions.map((action, index) => {
-        const first = index === 0;
-        if (busy && action.kind === "loaded") return null;
-        if (action.asks && asked === now)
-          return (
-            <Box key="stop" bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">
-              <Text mb="2">{action.asks}</Text>
-              <Flex gap="2">
-                <Tap variant="solid" size="lg" aria-disabled={!armed} onClick={() => send(action, action.early)}>
-                  {action.says}
-                </Tap>
-                <Tap size="lg" onClick={() => setAsked(null)}>
-                  Go on
-                </Tap>
-              </Flex>
-            </Box>
-          );
-        return (
-          <Tap
-            key={action.kind}
-            ref={first ? big : undefined}
-            data-key={action.kind === "boil-lost" ? "l" : first && action.tone === "big" ? "space" : undefined}
-            data-asks={action.kind === "boil-lost" ? "" : undefined}
-            aria-disabled={!armed}
-            variant={action.tone === "warn" ? "warn" : first ? "solid" : "outline"}
-            size={first && action.tone !== "warn" ? "stove" : "lg"}
-            onClick={() => (action.asks ? armed && setAsked(now) : send(action))}
-          >
-            {action.says}
-          </Tap>
-        );
-      })}
-    </Flex>
-  );
+  return <Actions batch={batch} actions={state.actions} armed={armed} tell={tell} />;
 }
 
 const PHASES: Record<RunLoad["phase"], string> = {
@@ -134,6 +75,31 @@ const PHASES: Record<RunLoad["phase"], string> = {
   checked: "checked",
   cold: "in the refrigerator",
 };
+
+/** Clocks of this batch that run beside the thing to do, legible from afar. */
+function OtherClocks({ tasks, meant, now }: { tasks: readonly TaskStanding[]; meant: string | null; now: number }) {
+  const running = tasks.filter((one) => one.clock && one.id !== meant && one.phase !== "over");
+  if (running.length === 0) return null;
+  return (
+    <Flex gap="3" wrap="wrap">
+      {running.map((one) => (
+        <Box key={one.id} borderWidth="2px" borderColor="ink" borderRadius="sm" bg="whey.50" px="3" py="1">
+          <Text
+            role="timer"
+            aria-label={`${one.title}: time left`}
+            fontSize={{ base: "3xl", md: "5xl" }}
+            fontWeight="750"
+            lineHeight="1.1"
+            fontVariantNumeric="tabular-nums"
+          >
+            {clockFace(Date.parse(one.clock?.may_end_at ?? "") - now)}
+          </Text>
+          <Text color="ink.soft">{one.title}</Text>
+        </Box>
+      ))}
+    </Flex>
+  );
+}
 
 /** Said once a tap has waited a second for its answer. */
 function OnItsWay() {
@@ -193,7 +159,12 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   const { snapshot, state } = batch;
   const load = state.loads.find((item) => item.number === state.load);
   useAwake();
-  useRing(load?.phase === "time-up" || load?.phase === "doubt");
+  const task = state.tasks.find((one) => one.id === state.task);
+  useRing(
+    load?.phase === "time-up" ||
+      load?.phase === "doubt" ||
+      state.tasks.some((one) => one.phase === "over" || (one.bell_at !== null && Date.parse(one.bell_at) <= now)),
+  );
   const running =
     load?.phase === "boiling" && load.boil_at && load.ends_at && load.minutes
       ? { startedAt: load.boil_at, endsAt: load.ends_at, minutes: load.minutes }
@@ -204,6 +175,9 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
       : `${state.headline} · Rheum`;
   });
   const inCanner = state.step === "loads";
+  const cooking =
+    state.step === "cook" ||
+    state.tasks.some((one) => one.part === "cook" && ["heating", "running", "ripe", "over"].includes(one.phase));
   const detail = (
     <Text fontSize={{ base: "lg", md: "2xl" }} lineHeight="1.3" color="ink.soft" maxW="38rem">
       {state.detail}
@@ -246,7 +220,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   const takeBack = (
     <Flex direction="column" gap="2" align="start">
       {state.last_tap && <TakeBack tap={state.last_tap} armed={armed} tell={tell} />}
-      {state.jars_filled === null &&
+      {(state.jars_filled === null || state.filling !== null) &&
         !state.given_up &&
         (snapshot.sizes.length > 1 ? snapshot.sizes : [null]).map((size) => (
           <Tap
@@ -265,6 +239,8 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           variant="quiet"
           size="sm"
           aria-disabled={!armed}
+          data-key="k"
+          data-asks=""
           onClick={() => tell({ kind: "broke", load: load.number })}
         >
           A jar broke
@@ -277,10 +253,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
     <Box>
       <Flex justify="space-between" align="baseline" gap="4" wrap="wrap" mb="2">
         <Heading as="h1" fontSize={{ base: "md", md: "lg" }} fontWeight="650">
-          {snapshot.title}{" "}
-          <Text as="span" fontWeight="400" color="ink.faint">
-            {snapshot.number}
-          </Text>
+          {snapshot.title} <Tag number={snapshot.number} />
         </Heading>
         <Text fontSize="sm" color="ink.soft">
           {snapshot.minutes === null
@@ -341,7 +314,13 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           {loads}
           {headline}
           {running && <BigClock {...running} now={now} />}
+          {task?.clock && task.phase !== "over" && <TaskClock clock={task.clock} now={now} />}
           {detail}
+          <OtherClocks tasks={state.tasks} meant={state.task} now={now} />
+          {task && <Lines lines={task.lines} kit={task.id === "kit"} />}
+          {task?.part === "cook" && task.pot !== "" && state.brine && (
+            <BrineRange brine={state.brine} one={snapshot.one_brine} />
+          )}
           {state.step === "prepare" &&
             snapshot.warnings.map((says) => (
               <Sentence key={says} maxW="38rem">
@@ -352,9 +331,9 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
           {seals}
           {state.part_jar && state.step !== "done" && <Text>The part jar is for the refrigerator.</Text>}
           <Box mt="2">
-            <Actions batch={batch} armed={armed} tell={tell} />
+            <Tell batch={batch} armed={armed} tell={tell} />
             {sending && <OnItsWay />}
-            {state.step === "cook" && <PanBox batch={batch} tell={tell} />}
+            {cooking && <PanBox batch={batch} tell={tell} />}
           </Box>
           <Flex gap="3" wrap="wrap" align="center">
             {takeBack}
@@ -371,10 +350,18 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
         </Flex>
         {!seals && (
           <Flex direction="column" gap="4" align={{ base: "center", lg: "stretch" }}>
-            {inCanner || state.step === "heat-jars" ? canner : null}
+            {inCanner || (state.step === "heat-jars" && state.tasks.length === 0) ? canner : null}
             {state.step === "fill" && <FillPicture batch={batch} />}
+            <TaskList batch={batch} now={now} armed={armed} tell={tell} />
             <Facts batch={batch} />
-            {!inCanner && <RecipeCard text={snapshot.text} />}
+            {!inCanner &&
+              (state.tasks.length > 0 ? (
+                <Fold title="The recipe as it was begun">
+                  <RecipeCard text={snapshot.text} />
+                </Fold>
+              ) : (
+                <RecipeCard text={snapshot.text} />
+              ))}
           </Flex>
         )}
       </Grid>

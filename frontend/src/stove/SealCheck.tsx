@@ -190,10 +190,20 @@ export function SealCheck({ batch, tell }: Props) {
         ))}
       </Grid>
       {open.length > 1 && (
-        <Text mt="3" color="ink.soft">
-          {open.length === 1 ? "1 jar" : `${open.length} jars`} still to look at. Press nothing: a sealed lid is dished,
-          still, and holds the jar's weight.
-        </Text>
+        <Box mt="3">
+          <Text color="ink.soft">
+            {open.length} jars still to look at. Press nothing: a sealed lid is dished, still, and holds the jar's
+            weight. Say first of those that are not.
+          </Text>
+          <Tap
+            mt="2"
+            size="lg"
+            data-key="i"
+            onClick={() => tell({ kind: "seals", jars: open.map((jar) => jar.number) } as Told)}
+          >
+            {open.length === jars.length ? `All ${open.length} are sealed` : `The other ${open.length} are sealed`}
+          </Tap>
+        </Box>
       )}
     </Box>
   );

@@ -1,94 +1,354 @@
-/** The Stove's doorstep: batches under way, each with what it waits for. */
-import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
+/** The Stove of all batches under way: what to do now, the clocks that run, what comes, and the hob as it stands. */
+import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link as RouterLink } from "react-router";
-import { useBatches } from "../api/queries";
+import { api, type Batch, type NowItem, newId, type Stove as StoveOf } from "../api/client";
+import { useStove } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
-import { CannerDrawing, CoolingDrawing } from "./CannerDrawing";
-import { clockFace, useServerClock } from "./useServerClock";
+import { Tap } from "../parts/Tap";
+import { Actions } from "./Actions";
+import { Clocks } from "./Clocks";
+import { FillWalk } from "./FillWalk";
+import { Hob } from "./Hob";
+import { Lines } from "./Lines";
+import { batchColor, Tag } from "./Tag";
+import { TaskClock } from "./TaskClock";
+import { TimerBox } from "./TimerBox";
+import { useAwake, useRing } from "./useAwake";
+import { clockFace, dayTime, useServerClock } from "./useServerClock";
+import { useTell } from "./useTell";
+
+const WHY: Record<NowItem["why"], string> = {
+  over: "its clock is over",
+  doubt: "it must be said",
+  "hot-jars": "hot jars wait",
+  stir: "it wants stirring",
+  canner: "the canner waits for it",
+  work: "next in the work",
+  seals: "when you like",
+};
+
+/** The thing to do now, told from here; the first one large. */
+function Now({ item, batch, first, now }: { item: NowItem; batch: Batch; first: boolean; now: number }) {
+  const { tell, armed, error } = useTell(batch);
+  const task = batch.state.tasks.find((one) => one.id === item.task);
+  return (
+    <Box
+      as="section"
+      aria-label={first ? "Now" : `Also now, ${item.number}`}
+      data-now={item.why}
+      bg="whey.50"
+      borderWidth="2px"
+      borderColor="ink"
+      borderLeftWidth="12px"
+      borderLeftColor={batchColor(item.number)}
+      borderRadius="sm"
+      p={{ base: 3, md: first ? 5 : 3 }}
+    >
+      <Flex gap="2" align="center" wrap="wrap" mb="1">
+        <Link asChild _hover={{ textDecoration: "none" }}>
+          <RouterLink to={`/stove/${item.batch_id}`}>
+            <Tag number={item.number} large={first} />{" "}
+            <Text as="span" fontFamily="recipe" ml="1">
+              {item.title}
+            </Text>
+          </RouterLink>
+        </Link>
+        <Text as="span" fontSize="sm" color="ink.soft">
+          {WHY[item.why]}
+        </Text>
+      </Flex>
+      <Heading
+        as="h2"
+        fontSize={first ? { base: "4xl", md: "6xl" } : { base: "xl", md: "2xl" }}
+        lineHeight="1.05"
+        fontWeight="750"
+        letterSpacing={first ? "-0.02em" : undefined}
+        aria-live={first ? "assertive" : undefined}
+      >
+        {item.says}
+      </Heading>
+      {first && task?.clock && task.phase !== "over" && <TaskClock clock={task.clock} now={now} />}
+      <Text fontSize={first ? { base: "lg", md: "2xl" } : "md"} lineHeight="1.3" color="ink.soft" maxW="40rem" my="2">
+        {item.detail}
+      </Text>
+      {error && <Sentence mb="2">{error}</Sentence>}
+      {item.filling && batch.state.filling ? (
+        first ? (
+          <FillWalk batch={batch} filling={batch.state.filling} armed={armed} tell={tell} />
+        ) : (
+          <Link asChild textDecoration="underline">
+            <RouterLink to={`/stove/${item.batch_id}`}>Fill this load</RouterLink>
+          </Link>
+        )
+      ) : item.why === "seals" ? (
+        <Link asChild textDecoration="underline" fontSize="lg">
+          <RouterLink to={`/stove/${item.batch_id}`}>Look at the lids</RouterLink>
+        </Link>
+      ) : first ? (
+        <>
+          <Lines lines={item.lines} kit={item.task === "kit"} />
+          <Box mt="3">
+            <Actions batch={batch} actions={item.actions} armed={armed} tell={tell} />
+          </Box>
+        </>
+      ) : (
+        <Flex gap="2" wrap="wrap">
+          {item.actions
+            .filter((action) => !action.wants && !action.asks)
+            .slice(0, 2)
+            .map((action, index) => (
+              <Tap
+                key={action.says}
+                variant={index === 0 ? "solid" : "outline"}
+                aria-label={`${action.says}, ${item.number}`}
+                aria-disabled={!armed}
+                onClick={() =>
+                  tell({
+                    kind: action.kind,
+                    ...(action.load === null ? {} : { load: action.load }),
+                    ...(action.step === null ? {} : { step: action.step }),
+                    ...(action.task === null ? {} : { task: action.task, how: action.how }),
+                  } as never)
+                }
+              >
+                {action.says}
+              </Tap>
+            ))}
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+function useStoveChange() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (change: () => Promise<StoveOf>) => change(),
+    onSuccess: (next) => client.setQueryData(["stove"], next),
+  });
+}
+
+/** A batch where nothing is to be done just now: what it waits for. */
+function Waits({ batch, now }: { batch: Batch; now: number }) {
+  const { snapshot, state } = batch;
+  const load = state.loads.find((item) => item.number === state.load);
+  const ends = load?.phase === "boiling" ? load.ends_at : state.waits_until;
+  return (
+    <Box as="li">
+      <Link asChild display="block" _hover={{ textDecoration: "none" }}>
+        <RouterLink to={`/stove/${snapshot.id}`}>
+          <Flex gap="3" align="center" borderTopWidth="1px" borderColor="whey.300" py="2" wrap="wrap">
+            <Tag number={snapshot.number} />
+            <Text flex="1" minW="40%">
+              <Text as="span" fontFamily="recipe">
+                {snapshot.title}
+              </Text>
+              {snapshot.minutes === null ? ", for the refrigerator" : ""}
+            </Text>
+            <Text fontWeight="650">{state.headline}</Text>
+            {ends && Date.parse(ends) > now && (
+              <Text fontWeight="700" fontVariantNumeric="tabular-nums">
+                {clockFace(Date.parse(ends) - now)}
+              </Text>
+            )}
+          </Flex>
+        </RouterLink>
+      </Link>
+    </Box>
+  );
+}
 
 export function Stove() {
-  const batches = useBatches();
-  const now = useServerClock(batches.data?.now);
-  const list = batches.data?.batches ?? [];
+  const stove = useStove();
+  const now = useServerClock(stove.data?.now);
+  const change = useStoveChange();
+  const [setting, setSetting] = useState(false);
+  const [said, setSaid] = useState<readonly string[] | null>(null);
+  useAwake();
+  const together = stove.data?.together;
+  const list = stove.data?.batches ?? [];
+  const overNow = together?.clocks.some(
+    (clock) => clock.kind !== "cooling" && (clock.over || Date.parse(clock.ends_at) <= now),
+  );
+  const bell = together?.now.some((item) => item.why === "stir" || item.why === "doubt");
+  useRing(Boolean(overNow || bell));
+  const of = (id: string) => list.find((batch) => batch.snapshot.id === id);
+  const items = (together?.now ?? []).filter((item) => of(item.batch_id));
+  const [first, ...others] = items;
+  const stop = (id: string) => change.mutate(() => api.stopTimer(id));
+  const clocks = together && <Clocks clocks={together.clocks} now={now} onStop={stop} />;
+  const hob = together && <Hob pots={together.hob} now={now} />;
   return (
-    <Box maxW="1000px">
-      <Heading as="h1" fontSize="2xl" fontWeight="700" mb="4">
-        Stove
-      </Heading>
-      {batches.error && (
+    <Box maxW="1280px">
+      <Flex justify="space-between" align="center" gap="3" wrap="wrap" mb="3">
+        <Heading as="h1" fontSize="2xl" fontWeight="700">
+          Stove
+        </Heading>
+        <Flex gap="2" wrap="wrap">
+          <Tap size="sm" data-key="t" aria-expanded={setting} onClick={() => setSetting(!setting)}>
+            Set a clock
+          </Tap>
+          {items.length > 0 && (
+            <Tap
+              size="sm"
+              data-key="a"
+              onClick={() =>
+                change.mutate(() => api.away(newId(), 10), {
+                  onSuccess: (next) => setSaid(next.said),
+                })
+              }
+            >
+              I need ten minutes
+            </Tap>
+          )}
+        </Flex>
+      </Flex>
+      {stove.error && (
         <Sentence mb="4">
-          {batches.error.message}
-          {batches.data ? " The clocks below go on: they count from what was recorded." : ""}
+          {stove.error.message}
+          {stove.data ? " The clocks below go on: they count from what was recorded." : ""}
         </Sentence>
       )}
-      {batches.data && list.length === 0 && (
-        <Box>
+      {change.error && <Sentence mb="3">{change.error.message}</Sentence>}
+      {said && (
+        <Sentence mb="3">
+          {said.length === 0 ? (
+            <Text>All of it can wait ten minutes. It comes back then.</Text>
+          ) : (
+            <>
+              <Text fontWeight="650">The rest waits ten minutes. This may not:</Text>
+              <Box as="ul" pl="5">
+                {said.map((says) => (
+                  <Box as="li" key={says}>
+                    {says}
+                  </Box>
+                ))}
+              </Box>
+            </>
+          )}
+          <Tap size="sm" mt="2" onClick={() => setSaid(null)}>
+            Seen
+          </Tap>
+        </Sentence>
+      )}
+      {setting && (
+        <Box mb="4">
+          <TimerBox
+            onSet={(says, minutes) =>
+              change.mutate(() => api.setTimer(newId(), says, minutes), { onSuccess: () => setSetting(false) })
+            }
+            onLeave={() => setSetting(false)}
+          />
+        </Box>
+      )}
+      {together && list.length === 0 && (
+        <Box mb="4">
           <Text fontSize="xl">Nothing is under way.</Text>
           <Link asChild textDecoration="underline" fontSize="lg">
             <RouterLink to="/">Begin a batch on the Bench</RouterLink>
           </Link>
         </Box>
       )}
-      {(batches.data?.more ?? 0) > 0 && (
+      {(stove.data?.more ?? 0) > 0 && (
         <Sentence mb="4">
-          The {list.length} newest are here; {batches.data?.more} older ones are under way too. Finish or give up what
-          is done with.
+          The {list.length} newest are here; {stove.data?.more} older ones are under way too. Finish or give up what is
+          done with.
         </Sentence>
       )}
-      <Flex as="ul" listStyleType="none" direction="column" gap="4">
-        {list.map((batch) => {
-          const load = batch.state.loads.find((item) => item.number === batch.state.load);
-          const ends = load?.phase === "boiling" ? load.ends_at : batch.state.waits_until;
-          return (
-            <Box as="li" key={batch.snapshot.id}>
-              <Link asChild display="block" _hover={{ textDecoration: "none" }}>
-                <RouterLink to={`/stove/${batch.snapshot.id}`}>
-                  <Flex
-                    bg="whey.50"
-                    borderWidth="2px"
-                    borderColor="ink"
-                    borderRadius="sm"
-                    p="4"
-                    gap="5"
-                    align="center"
-                    boxShadow="4px 4px 0 {colors.whey.300}"
-                  >
-                    <Box display={{ base: "none", md: "block" }} flex="none">
-                      {batch.state.step === "seals" ? (
-                        <CoolingDrawing jars={batch.state.jars_filled ?? batch.snapshot.jars_planned} />
-                      ) : (
-                        <CannerDrawing
-                          jars={load?.jars ?? batch.snapshot.jars_planned}
-                          phase={load?.phase ?? "empty"}
-                          steam={batch.snapshot.method === "steam"}
-                          height={110}
-                        />
-                      )}
-                    </Box>
-                    <Box flex="1">
-                      <Text color="ink.faint" fontSize="sm">
-                        {batch.snapshot.number}
-                        {batch.snapshot.minutes === null ? ", for the refrigerator" : ""}
-                      </Text>
-                      <Text fontFamily="recipe" fontSize="lg">
-                        {batch.snapshot.title}
-                      </Text>
-                      <Text fontSize={{ base: "2xl", md: "3xl" }} fontWeight="750" lineHeight="1.1">
-                        {batch.state.headline}
-                      </Text>
-                    </Box>
-                    {ends && Date.parse(ends) > now && (
-                      <Text fontSize={{ base: "2xl", md: "4xl" }} fontWeight="700" fontVariantNumeric="tabular-nums">
-                        {clockFace(Date.parse(ends) - now)}
-                      </Text>
-                    )}
-                  </Flex>
-                </RouterLink>
-              </Link>
+      {(list.length > 0 || (together?.clocks.length ?? 0) > 0) && (
+        <Grid templateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1.7fr) minmax(0,1fr)" }} gap={{ base: 4, lg: 6 }}>
+          <Box display={{ base: "block", lg: "none" }}>{clocks}</Box>
+          <Flex direction="column" gap="4">
+            {first && of(first.batch_id) ? (
+              <Now
+                key={first.batch_id + first.task + first.load + first.filling}
+                item={first}
+                batch={of(first.batch_id) as Batch}
+                first
+                now={now}
+              />
+            ) : (
+              list.length > 0 && (
+                <Text fontSize={{ base: "2xl", md: "4xl" }} fontWeight="700" aria-live="polite">
+                  Nothing to do just now.
+                </Text>
+              )
+            )}
+            {others.length > 0 && (
+              <Flex direction="column" gap="2">
+                <Heading as="h2" fontSize="md">
+                  Also now
+                </Heading>
+                {others.map((item) => (
+                  <Now
+                    key={item.batch_id + item.task + item.load + item.filling}
+                    item={item}
+                    batch={of(item.batch_id) as Batch}
+                    first={false}
+                    now={now}
+                  />
+                ))}
+              </Flex>
+            )}
+          </Flex>
+          <Flex direction="column" gap="5">
+            <Box display={{ base: "none", lg: "block" }}>
+              <Heading as="h2" fontSize="md" mb="2">
+                Clocks
+              </Heading>
+              {clocks}
             </Box>
-          );
-        })}
-      </Flex>
+            {(together?.hob.length ?? 0) > 0 && (
+              <>
+                <Box display={{ base: "none", md: "block" }}>
+                  <Heading as="h2" fontSize="md" mb="2">
+                    The hob
+                  </Heading>
+                  {hob}
+                </Box>
+                <Box as="details" display={{ base: "block", md: "none" }}>
+                  <Box as="summary" fontWeight="650" minH="11" py="2" cursor="pointer">
+                    The hob: {together?.hob.length} {together?.hob.length === 1 ? "pot" : "pots"}
+                  </Box>
+                  {hob}
+                </Box>
+              </>
+            )}
+            {(together?.coming.length ?? 0) > 0 && (
+              <Box>
+                <Heading as="h2" fontSize="md" mb="1">
+                  In the next half hour
+                </Heading>
+                <Box as="ol" listStyleType="none">
+                  {together?.coming.slice(0, 8).map((one) => (
+                    <Flex as="li" key={one.batch_id + one.says} gap="2" align="baseline" py="1">
+                      <Text fontVariantNumeric="tabular-nums" w="12" flex="none">
+                        {dayTime(one.at, now)}
+                      </Text>
+                      <Tag number={one.number} />
+                      <Text>{one.says}</Text>
+                    </Flex>
+                  ))}
+                </Box>
+              </Box>
+            )}
+          </Flex>
+        </Grid>
+      )}
+      {list.length > 0 && (
+        <Box mt="6">
+          <Heading as="h2" fontSize="md" mb="1">
+            Under way
+          </Heading>
+          <Box as="ul" listStyleType="none">
+            {list.map((batch) => (
+              <Waits key={batch.snapshot.id} batch={batch} now={now} />
+            ))}
+          </Box>
+        </Box>
+      )}
     </Box>
   );
 }

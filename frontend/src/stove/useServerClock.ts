@@ -28,5 +28,11 @@ export function clockFace(milliseconds: number): string {
 
 export const timeOfDay = (iso: string): string =>
   new Date(iso).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false });
+/** `14:20`, or of another day `Sat 14:20`. */
+export const dayTime = (iso: string, now: number): string => {
+  const at = new Date(iso);
+  const same = at.toDateString() === new Date(now).toDateString();
+  return same ? timeOfDay(iso) : `${at.toLocaleDateString("en-GB", { weekday: "short" })} ${timeOfDay(iso)}`;
+};
 export const dayOf = (iso: string): string =>
   new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });

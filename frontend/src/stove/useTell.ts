@@ -1,7 +1,7 @@
 /** Telling the server what happened. One tap is one event, however often it is pressed or sent again. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, type Batch, type EventIn, newId, type Tap } from "../api/client";
+import { api, type Batch, type EventIn, newId, type Stove, type Tap } from "../api/client";
 import { useChanged } from "../api/queries";
 
 const SETTLE_MS = 700;
@@ -39,13 +39,20 @@ export function useTell(batch: Batch) {
     mutationFn: (event: EventIn) => api.tell(id, event),
     onSuccess: (next) => {
       client.setQueryData(["batch", id], next);
-      client.invalidateQueries({ queryKey: ["batches"] });
+      // On the Stove of all batches too, until it is asked for anew.
+      client.setQueryData<Stove>(
+        ["stove"],
+        (old) =>
+          old && { ...old, now: next.now, batches: old.batches.map((one) => (one.snapshot.id === id ? next : one)) },
+      );
+      client.invalidateQueries({ queryKey: ["stove"] });
       changed();
     },
     // After an answer the moment is another and nothing is being sent from it; only a refusal leaves it as it was.
     onError: () => {
       setSentFrom(null);
       client.invalidateQueries({ queryKey: ["batch", id] });
+      client.invalidateQueries({ queryKey: ["stove"] });
     },
   });
   // Jars and measures are told one after another, each by buttons of its own that stay where they are: nothing to rest for.

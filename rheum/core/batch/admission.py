@@ -8,6 +8,7 @@ from typing import Any, Final
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.events import (
     Again,
+    AllSealed,
     BoiledOn,
     Boiling,
     BoilLost,
@@ -15,17 +16,21 @@ from rheum.core.batch.events import (
     EventRefused,
     HeatOff,
     HeightSet,
+    JarIn,
     Loaded,
     Moved,
     Refrigerated,
     Sealed,
     Spoiled,
+    TaskTold,
     Undone,
 )
+from rheum.core.batch.filling import walks
 from rheum.core.batch.jars import HOURS_TO_SAVE, jar_at, too_late
 from rheum.core.batch.moment import Moment, at_most
 from rheum.core.batch.tally import LoadTally, Tally, counted
 from rheum.core.batch.told import apply, fold, standing
+from rheum.core.batch.walk import may_fill, may_tell_task
 
 # Filled jars stand no longer before the canner (common practice): told from the first on, refused from the second.
 STAND_TOLD_MINUTES: Final = 30
@@ -40,7 +45,7 @@ def admit(snapshot: Snapshot, events: list[Event], new: Event) -> None:
         _undo(snapshot, events, new, new.what)
         return
     tally = fold(snapshot, events)
-    if tally.given_up and not isinstance(new.what, Sealed | Again | Moved | Spoiled | HeightSet):
+    if tally.given_up and not isinstance(new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet):
         raise EventRefused("This batch was given up. Take that back to go on with it.")
     rule = _TODAY.get(type(new.what))
     if rule is not None:
@@ -72,6 +77,9 @@ def _undo(snapshot: Snapshot, events: list[Event], new: Event, said: Undone) -> 
 
 
 def _loaded(tally: Tally, said: Loaded, at: Moment) -> None:
+    may_fill(tally, said, at)
+    if walks(tally.snapshot) and not tally.filling_over and said.load == len(tally.loads) + 1:
+        return
     load = tally.load(said.load)
     if stood_too_long(tally, load, at):
         raise EventRefused(
@@ -130,6 +138,12 @@ def _sealed(tally: Tally, said: Sealed, at: Moment) -> None:
         )
 
 
+def _all_sealed(tally: Tally, said: AllSealed, at: Moment) -> None:
+    for jar in said.jars:
+        if jar_at(tally, jar, at).state != "to-check":
+            raise EventRefused(f"Jar {jar} is not one of those that wait to be looked at. Say of it by itself.")
+
+
 def _again(tally: Tally, said: Again, at: Moment) -> None:
     if not said.jars or len(set(said.jars)) != len(said.jars):
         raise EventRefused("Say which jars are processed again, each once.")
@@ -153,6 +167,6 @@ def _moved(tally: Tally, said: Moved, at: Moment) -> None:
 
 
 _TODAY: Final[Mapping[type, Callable[[Tally, Any, Moment], None]]] = {
-    Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off, Sealed: _sealed, Again: _again,
+    TaskTold: may_tell_task, JarIn: may_fill, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off, Sealed: _sealed, AllSealed: _all_sealed, Again: _again,
     Refrigerated: _refrigerated, Moved: _moved,
 }  # fmt: skip

@@ -12,6 +12,8 @@ from rheum.core.judging.check import jar_named
 from rheum.core.judging.process import CANNER_WATER_C, WATER_OVER_LIDS_MM
 from rheum.core.making.plan import Plan
 from rheum.core.measures.refused import Refused
+from rheum.core.work import tasks_of
+from rheum.core.work.derive import JarsPlanned
 
 
 class CannotBegin(Refused):
@@ -47,6 +49,14 @@ def begin(
     pack = verdict.pack or "hot"
     sizes = _sizes(plan, jars_per_load, library)
     least = [shelf.run_minutes] if shelf else []
+    count = jars or 1
+    per_load = jars_per_load or min((size.per_load for size in sizes), default=HOLDS.get(jar.process_class, 1))
+    planned = tuple(
+        JarsPlanned(size.jar_id, jar_named(size.jar_id, library).process_class, size.title, size.jars, size.per_load, size.minutes)
+        for size in sizes
+    )
+    if not planned and shelf:
+        planned = (JarsPlanned(jar.id, jar.process_class, jar.title, count, per_load, shelf.run_minutes),)
     return Snapshot(
         id=batch_id,
         number="",
@@ -68,8 +78,8 @@ def begin(
         boiling_point_c=verdict.kitchen.boiling_point_c,
         altitude=str(settings.altitude) if settings.altitude else None,
         pack=pack,
-        jars_planned=sum(size.jars for size in sizes) or jars or 1,
-        jars_per_load=jars_per_load or min((size.per_load for size in sizes), default=HOLDS.get(jar.process_class, 1)),
+        jars_planned=sum(size.jars for size in sizes) or count,
+        jars_per_load=per_load,
         weeks=formula.weeks if formula else 0,
         fridge_days=verdict.fridge.days,
         cool_hours=settings.choices.cool_hours,
@@ -84,6 +94,7 @@ def begin(
         warnings=plan.warnings,
         canner_id=plan.canner_id if shelf else "",
         canner_title=plan.canner_title if shelf else "",
+        tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices) if formula and shelf else (),
     )
 
 

@@ -9,6 +9,7 @@ from typing import Literal
 from rheum.core.facts.choices import Rim
 from rheum.core.judging.findings import Destination
 from rheum.core.making.cook_down import CookPlanned
+from rheum.core.work.task import BatchTask
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,6 +71,8 @@ class Snapshot:
     # The canner that it was begun with; of a batch begun by an earlier Rheum nobody knows it.
     canner_id: str = ""
     canner_title: str = ""
+    # What is done from the basket to the lid; of a batch begun by an earlier Rheum, or without a formula's work, none: it walks by the old steps.
+    tasks: tuple[BatchTask, ...] = ()
 
     @property
     def rooms(self) -> tuple[float, ...]:

@@ -29,16 +29,23 @@ def in_the_way(mine: Snapshot, others: Iterable[Tally]) -> InTheCanner | None:
         return None
     for other in others:
         snapshot, load = other.snapshot, load_inside(other)
-        if load is not None and snapshot.id != mine.id and snapshot.canner_id == mine.canner_id:
-            return InTheCanner(
-                snapshot.id,
-                f"{mine.canner_title[:1].upper()}{mine.canner_title[1:]} still holds load {load.number} of {snapshot.title} ({snapshot.number}). "
-                "Lift those jars first, or use another canner.",
-            )
+        if snapshot.id == mine.id or snapshot.canner_id != mine.canner_id or (load is None and not other.lidded):
+            continue
+        what = f"load {load.number}" if load is not None else "the first jars"
+        return InTheCanner(
+            snapshot.id,
+            f"{mine.canner_title[:1].upper()}{mine.canner_title[1:]} still holds {what} of {snapshot.title} ({snapshot.number}). "
+            "Lift those jars first, or use another canner.",
+        )
     return None
 
 
+def occupied(tally: Tally) -> bool:
+    """Whether jars of a batch stand in its canner: a load, or the first jars of one that is being filled."""
+    return load_inside(tally) is not None or bool(tally.lidded)
+
+
 def check_free(before: Tally, after: Tally, others: Iterable[Tally]) -> None:
-    """EventRefused where an event brings a load into a canner that is not free, by loading it or by taking back that it was lifted out."""
-    if load_inside(after) is not None and load_inside(before) is None and (found := in_the_way(after.snapshot, others)):
+    """EventRefused where an event brings jars into a canner that is not free, by loading it or by taking back that they were lifted out."""
+    if occupied(after) and not occupied(before) and (found := in_the_way(after.snapshot, others)):
         raise EventRefused(found.says)

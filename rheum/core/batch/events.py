@@ -27,6 +27,34 @@ class Stepped:
     kind: Literal["step"] = "step"
 
 
+TaskHow = Literal["begun", "boils", "done", "left-out", "stirred", "later"]
+
+
+@dataclass(frozen=True, slots=True)
+class TaskTold:
+    """Something said of a task: begun, its boil reached, done, left out (with a reason), stirred, or not now. `ago_min`: so many minutes before it
+    is told; `early`: meant so before its clock is full; `minutes`: for how long it is put off."""
+
+    id: str
+    task: str
+    how: TaskHow
+    ago_min: float = 0.0
+    reason: str = ""
+    early: bool = False
+    minutes: float = 0.0
+    kind: Literal["task"] = "task"
+
+
+@dataclass(frozen=True, slots=True)
+class JarIn:
+    """One jar is filled, lidded and in the canner. Without a size: the one that is being filled."""
+
+    id: str
+    jar: int
+    jar_id: str | None = None
+    kind: Literal["jar-in"] = "jar-in"
+
+
 @dataclass(frozen=True, slots=True)
 class Filled:
     """The jars are filled and lidded: how many in all, whether a part jar is over, and of several sizes how many of each."""
@@ -40,11 +68,16 @@ class Filled:
 
 @dataclass(frozen=True, slots=True)
 class Loaded:
-    """A load is in the canner; `elsewhere`: in another one than the batch was begun with."""
+    """A load is in the canner; `elsewhere`: in another one than the batch was begun with. Where each jar goes in as it is lidded, this is the last
+    jar of the load: `jars` how many are in, if not as many as were told one by one; `last`: no food is left for another load; `part_jar`: a
+    part jar is over."""
 
     id: str
     load: int
     elsewhere: bool = False
+    jars: int | None = None
+    last: bool | None = None
+    part_jar: bool = False
     kind: Literal["loaded"] = "loaded"
 
 
@@ -102,6 +135,15 @@ class Sealed:
     jar: int
     sealed: bool
     kind: Literal["seal"] = "seal"
+
+
+@dataclass(frozen=True, slots=True)
+class AllSealed:
+    """Every one of these lids was looked at, and all are sealed: all sealed but those that were told before."""
+
+    id: str
+    jars: tuple[int, ...]
+    kind: Literal["seals"] = "seals"
 
 
 @dataclass(frozen=True, slots=True)
@@ -225,6 +267,8 @@ class Undone:
 
 Happening = (
     Stepped
+    | TaskTold
+    | JarIn
     | Filled
     | Loaded
     | Boiling
@@ -233,6 +277,7 @@ Happening = (
     | HeatOff
     | Lifted
     | Sealed
+    | AllSealed
     | Again
     | Refrigerated
     | Moved
@@ -248,6 +293,8 @@ Happening = (
 # What a screen may tell.
 Tap = (
     Stepped
+    | TaskTold
+    | JarIn
     | Filled
     | Loaded
     | Boiling
@@ -256,6 +303,7 @@ Tap = (
     | HeatOff
     | Lifted
     | Sealed
+    | AllSealed
     | Again
     | Refrigerated
     | Moved
@@ -269,7 +317,7 @@ Tap = (
 )
 EventKind = Literal[
     "step", "filled", "loaded", "boiling", "boiled-on", "boil-lost", "heat-off", "lifted", "seal", "again", "refrigerated", "moved",
-    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo",
+    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals",
 ]  # fmt: skip
 
 

@@ -41,27 +41,31 @@ def processed(load: LoadTally) -> bool:
 def unprocessed_jars(tally: Tally) -> tuple[int, ...]:
     """Filled jars that had no whole time yet and that nobody has moved."""
     done = {number for load in tally.loads if processed(load) for number in load.numbers}
-    return tuple(n for n in range(1, (tally.filled or 0) + 1) if n not in done and n not in tally.moved and n not in tally.spoiled)
+    return tuple(
+        n
+        for n in range(1, (tally.filled or 0) + len(tally.lidded) + 1)
+        if n not in done and n not in tally.moved and n not in tally.spoiled
+    )
 
 
 def may_be_given_up(tally: Tally) -> bool:
     """Whether anything is left to give up: not once every jar is out of the canner, or in the refrigerator."""
     if tally.given_up or tally.refrigerated:
         return False
-    return tally.filled is None or bool(unprocessed_jars(tally))
+    return not tally.filling_over or bool(unprocessed_jars(tally))
 
 
 def giving_up(tally: Tally, takes: Iterable[Take]) -> GivingUp | None:
     """What is asked before the batch is given up; None where it cannot be any more."""
     if not may_be_given_up(tally):
         return None
-    cooked, heated = "cook" in tally.done or tally.filled is not None, "heat-jars" in tally.done
-    filled = tally.filled or 0
+    cooked, heated = tally.poured_out, tally.lids_warm
+    filled = (tally.filled or 0) + len(tally.lidded)
     by_jar: dict[str, int] = {}
     for load in tally.loads:
         jar_id = load.jar_id or tally.snapshot.jar_id
         by_jar[jar_id] = by_jar.get(jar_id, 0) + len(load.numbers)
-    for jar_id in tally.chipped:
+    for jar_id in (*tally.lidded, *tally.chipped):
         by_jar[jar_id] = by_jar.get(jar_id, 0) + 1
     lids_used = filled
     offers = []
@@ -80,7 +84,15 @@ def giving_up(tally: Tally, takes: Iterable[Take]) -> GivingUp | None:
             left = one.amount - min(by_jar.get(one.item_id, 0), int(one.amount))
             if left > 0:
                 offers.append(Offer(one.what, one.item_id, one.says, left, True, ""))
-    untold = not tally.done and tally.filled is None and tally.poured is None and not tally.noted and not tally.chipped
+    untold = (
+        not tally.done
+        and not tally.tasks
+        and not tally.lidded
+        and tally.filled is None
+        and tally.poured is None
+        and not tally.noted
+        and not tally.chipped
+    )
     return GivingUp(tuple(offers), len(unprocessed_jars(tally)), untold)
 
 

@@ -74,3 +74,9 @@ def at_most(earlier: Moment, later: Moment) -> timedelta:
 def at_least(earlier: Moment, later: Moment) -> timedelta:
     """The shortest that may have passed: for what must be waited for."""
     return timedelta(seconds=min(_passed(earlier, later)))
+
+
+def due(start: Moment, span: timedelta, now: Moment) -> datetime:
+    """When a wait ends by the wall clock, counted by the clock that nothing puts forward."""
+    passed = at_least(start, now)
+    return start.at + span if abs(passed.total_seconds() - wall_s(start, now)) < JUMP_FROM_S else now.at + span - passed

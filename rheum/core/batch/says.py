@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
 from typing import Final
 
 from rheum.core.batch.begun import Snapshot, Step
 from rheum.core.batch.events import (
     Again,
+    AllSealed,
     BoiledOn,
     Boiling,
     BoilLost,
@@ -19,6 +21,7 @@ from rheum.core.batch.events import (
     Happening,
     HeatOff,
     HeightSet,
+    JarIn,
     Lifted,
     Loaded,
     Moved,
@@ -27,9 +30,10 @@ from rheum.core.batch.events import (
     Sealed,
     Spoiled,
     Stepped,
+    TaskTold,
     Undone,
 )
-from rheum.core.batch.standing import Action, JarStanding, Load, TrailStep
+from rheum.core.batch.standing import Action, JarStanding, Load, TaskStanding, TrailStep
 from rheum.core.measures.saying import degrees, mm
 
 _STEP_DONE: Final = {"prepare": "Prepared", "heat-jars": "Jars are hot", "cook": "Cooked", "fill": "Filled"}
@@ -37,18 +41,34 @@ _TRAIL: Final[tuple[tuple[Step, str], ...]] = (
     ("prepare", "Prepare"), ("heat-jars", "Heat jars"), ("cook", "Cook"), ("fill", "Fill"), ("loads", "Canner"), ("seals", "Cool"),
     ("done", "Shelf"),
 )  # fmt: skip
+_TASK_TRAIL: Final[tuple[tuple[Step, str], ...]] = (
+    ("prepare", "Prepare"), ("cook", "Cook"), ("heat-jars", "Jars hot"), ("fill", "Fill"), ("loads", "Canner"), ("seals", "Cool"), ("done", "Shelf"),
+)  # fmt: skip
+_STEP_OF: Final[Mapping[Step, str]] = {"prepare": "prepare", "cook": "cook", "heat-jars": "heat"}
 _COLD_TRAIL: Final[tuple[tuple[Step, str], ...]] = (
     ("prepare", "Prepare"), ("cook", "Cook"), ("fill", "Fill"), ("refrigerate", "Refrigerate"), ("done", "Done"),
 )  # fmt: skip
 
 
-def trail_of(snapshot: Snapshot, now: Step) -> tuple[TrailStep, ...]:
-    """The steps of a batch, and which of them is the present one."""
-    steps = _COLD_TRAIL if snapshot.minutes is None else _TRAIL
+def trail_of(snapshot: Snapshot, now: Step, tasks: Sequence[TaskStanding] | None = None) -> tuple[TrailStep, ...]:
+    """The steps of a batch, and which of them is the present one. Where it has tasks, a step is past when they are all done: they need not be
+    done in its order."""
+    steps = _COLD_TRAIL if snapshot.minutes is None else _TASK_TRAIL if snapshot.tasks else _TRAIL
     at = next(index for index, (step, _) in enumerate(steps) if step == now)
-    return tuple(
-        TrailStep(step, says, "now" if index == at else "past" if index < at else "next") for index, (step, says) in enumerate(steps)
-    )
+    past = {step for index, (step, _) in enumerate(steps) if index < at}
+    if tasks is not None:
+        open_ = {task.part for task in tasks if task.phase not in ("done", "left-out")}
+        past = {step for step, part in _STEP_OF.items() if part not in open_}
+    return tuple(TrailStep(step, says, "now" if step == now else "past" if step in past else "next") for step, says in steps)
+
+
+def task_says(task: TaskStanding) -> str:
+    """The one thing to do, of a task."""
+    if task.phase == "over":
+        return f"Time is up: {task.title[0].lower()}{task.title[1:]}"
+    if task.bell:
+        return "Stir"
+    return task.title
 
 
 def jars_say(count: int) -> str:
@@ -71,9 +91,19 @@ def jumped(seconds: float) -> str:
     return f"The computer's clock was put {way} by {size} in between. The minutes go by a steady clock, which nothing moves."
 
 
-def tap_says(what: Happening) -> str:
+_TASK_TOLD: Final[Mapping[str, str]] = {
+    "begun": "begun", "boils": "it boils", "done": "done", "left-out": "left out", "stirred": "stirred", "later": "not now",
+}  # fmt: skip
+
+
+def tap_says(what: Happening, snapshot: Snapshot | None = None) -> str:
     """A tap in words, for the button that takes it back."""
     match what:
+        case TaskTold(task=name, how=how):
+            title = next((task.title for task in snapshot.tasks if task.id == name), name) if snapshot else name
+            return f"{title}: {_TASK_TOLD[how]}"
+        case JarIn(jar=jar):
+            return f"Jar {jar} is in"
         case Stepped(step=step):
             return _STEP_DONE.get(step, "Step done")
         case Filled(jars=jars):
@@ -92,6 +122,8 @@ def tap_says(what: Happening) -> str:
             return f"Lifted out (load {load})"
         case Sealed(jar=jar, sealed=sealed):
             return f"Jar {jar}: {'sealed' if sealed else 'not sealed'}"
+        case AllSealed(jars=numbers):
+            return f"{jars_say(len(numbers))} sealed"
         case Again(jars=numbers):
             return f"{jars_say(len(numbers))} to be processed again"
         case Refrigerated(load=load):

@@ -7,9 +7,10 @@ from datetime import datetime
 from typing import Literal
 
 from rheum.core.batch.begun import Step
-from rheum.core.batch.events import EventKind
+from rheum.core.batch.events import EventKind, TaskHow
 from rheum.core.making.brine import Brine
 from rheum.core.making.cook_down import CookDown
+from rheum.core.work.task import Part
 
 LoadPhase = Literal[
     "waiting", "stood", "heating", "boiling", "doubt", "time-up", "resting", "rested", "short", "cooling", "check", "checked", "cold"
@@ -57,7 +58,8 @@ class JarStanding:
 @dataclass(frozen=True, slots=True)
 class Action:
     """Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-    `asks`: what is asked before it is told; `early`: told as meant before the minutes are full."""
+    `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+    `wants`: what must be said with it, how many minutes ago, or why."""
 
     kind: EventKind
     says: str
@@ -66,6 +68,77 @@ class Action:
     tone: Literal["big", "plain", "warn"] = "plain"
     early: bool = False
     asks: str | None = None
+    task: str | None = None
+    how: TaskHow | None = None
+    wants: Literal["ago", "why"] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class TaskClock:
+    """A clock of a task. It may end at `may_end_at` and is over at `ends_at`; `says`: its minutes."""
+
+    started_at: datetime
+    may_end_at: datetime
+    ends_at: datetime
+    says: str
+
+
+# Done or left out; its clock is over, or may be; its clock runs, its pot heats up, it is being done; it can be begun, it is begun later so as not to
+# stand, it was put off; it waits for what comes before.
+TaskPhase = Literal["done", "left-out", "over", "ripe", "running", "heating", "doing", "ready", "later", "put-off", "waits"]
+
+
+@dataclass(frozen=True, slots=True)
+class TaskStanding:
+    """One task as it stands. `due_at`: when it is to be begun so that nothing waits for it; `bell_at`: when it wants stirring next, `bell`: it does now; `stale`: what it made has
+    stood too long and comes to the boil again."""
+
+    id: str
+    title: str
+    says: str
+    part: Part
+    phase: TaskPhase
+    lines: tuple[str, ...]
+    gloves: bool
+    until: str
+    clock: TaskClock | None
+    due_at: datetime | None
+    begun_at: datetime | None
+    actions: tuple[Action, ...]
+    bell_at: datetime | None = None
+    bell: bool = False
+    scorches: bool = False
+    stale: bool = False
+    pot: str = ""
+    where: str = ""
+    hot: bool = False
+    why: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Filling:
+    """The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
+    after it."""
+
+    load: int
+    jar_id: str
+    title: str | None
+    jars_in: int
+    up_to: int
+    next_jar: int
+    after: int
+    says: str
+    lines: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Coming:
+    """What comes, and about when."""
+
+    id: str
+    title: str
+    at: datetime
+    load: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,3 +182,8 @@ class RunState:
     brine_jars: int = 0
     cook: CookDown | None = None
     given_up: bool = False
+    # The tasks before and between the loads, the one that is meant now, the load that is being filled, and what comes in the next half hour.
+    tasks: tuple[TaskStanding, ...] = ()
+    task: str | None = None
+    filling: Filling | None = None
+    coming: tuple[Coming, ...] = ()

@@ -10,12 +10,15 @@ from typing import Final
 from rheum.core.batch.admission import STAND_TOLD_MINUTES, needs_proof, stood_too_long
 from rheum.core.batch.begun import Snapshot, Step
 from rheum.core.batch.events import Event, Undone
+from rheum.core.batch.filling import walks
 from rheum.core.batch.jars import SETTLED, jar_at, too_late
-from rheum.core.batch.moment import JUMP_FROM_S, Moment, at_least, at_most, jump_s, wall_s
-from rheum.core.batch.says import actions_at, given_up_says, headline_at, jars_say, jumped, minutes_say, tap_says, trail_of
-from rheum.core.batch.standing import JarStanding, LastTap, Load, LoadPhase, RunState
+from rheum.core.batch.moment import Moment, at_least, at_most, due, jump_s
+from rheum.core.batch.says import actions_at, given_up_says, headline_at, jars_say, jumped, minutes_say, tap_says, task_says, trail_of
+from rheum.core.batch.standing import Filling, JarStanding, LastTap, Load, LoadPhase, RunState, TaskStanding
 from rheum.core.batch.tally import PREPARING, Counted, LoadTally, Tally, counted
+from rheum.core.batch.tasks_at import coming_at, fill_ready, filling_at, hot_at, task_now, tasks_at
 from rheum.core.batch.told import fold, standing
+from rheum.core.batch.walk import minutes_word, stale
 from rheum.core.facts.canner import REST_MINUTES
 from rheum.core.making.brine import Brine, adjusted, forecast
 from rheum.core.making.cook_down import CookDown, into_jars, kept
@@ -30,11 +33,18 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     tally = fold(snapshot, events)
     loads = tuple(_load_at(tally, load, now) for load in tally.loads)
     jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
-    step = _current_step(tally, jars, now)
+    tasks, filling = tasks_at(tally, now), filling_at(tally)
+    meant = task_now(tasks, snapshot.tasks) if filling is not None and not fill_ready(tally, tasks) else None
+    step = _walk_step(meant) if filling is not None else _current_step(tally, jars, now)
     active = _active(loads) if step == "loads" else None
     headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active=active, jars=jars)
+    actions = actions_at(step, active, snapshot.method == "steam")
     if tally.given_up and step == "done":
         headline, detail = "Given up", given_up_says(jars)
+    elif meant is not None:
+        headline, detail, actions = task_says(meant), meant.says, meant.actions
+    elif filling is not None:
+        headline, detail, actions = f"Fill jar {filling.next_jar}", filling.says, ()
     return RunState(
         step=step,
         headline=headline,
@@ -43,25 +53,51 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         part_jar=tally.part_jar,
         loads=loads,
         jars=jars,
-        actions=actions_at(step, active, snapshot.method == "steam"),
-        last_tap=_last_tap(events, now),
+        actions=actions,
+        last_tap=_last_tap(tally, events, now),
         waits_until=waits,
         load=active.number if active else None,
-        told=_told(tally, now),
-        trail=trail_of(snapshot, step),
+        told=(*_told(tally, now), *_told_of_filling(tally, now, filling if meant is None else None)),
+        trail=trail_of(snapshot, step, tasks if filling is not None else None),
         altitude=tally.heights[-1].altitude if tally.heights else snapshot.altitude,
         brine=_brine_at(tally),
         brine_jars=tally.poured[0] if tally.poured else 0,
         cook=_cook_at(tally),
         given_up=tally.given_up,
+        tasks=tasks,
+        task=meant.id if meant else None,
+        filling=filling,
+        coming=coming_at(tally, now),
     )
 
 
-def _last_tap(events: list[Event], now: Moment) -> LastTap | None:
+def _walk_step(meant: TaskStanding | None) -> Step:
+    """Where a batch with tasks stands before its last jar is in: by the task that is meant."""
+    if meant is None or meant.part == "fill":
+        return "fill"
+    return {"prepare": "prepare", "cook": "cook"}.get(meant.part, "heat-jars")  # type: ignore[return-value]
+
+
+def _told_of_filling(tally: Tally, now: Moment, filling: Filling | None) -> tuple[str, ...]:
+    """While the jars are filled: what is not hot yet, and what has stood and comes to the boil again."""
+    if filling is None:
+        return ()
+    found = []
+    if not tally.lidded and (hot := hot_at(tally, now)):
+        found.append(f"The canner and the jars should be hot at about {hot.astimezone():%H:%M}. Fill when they are.")
+    for task in tally.snapshot.tasks:
+        if task.hot and task.part == "cook" and stale(task, tally.task(task.id), now):
+            found.append(
+                f"“{task.title}” was done more than {minutes_word(task.waits or 0, task.waits or 0)} ago: bring it back to the boil before it is poured."
+            )
+    return tuple(found)
+
+
+def _last_tap(tally: Tally, events: list[Event], now: Moment) -> LastTap | None:
     """The last tap of a person; a height put right is none, and neither is a tap taken back."""
     undone = {event.id for event in events if isinstance(event.what, Undone)}
     taps = [event for event in standing(events) if event.id not in undone and event.what.kind != "height"]
-    return LastTap(taps[-1].id, tap_says(taps[-1].what), needs_proof(taps[-1], now)) if taps else None
+    return LastTap(taps[-1].id, tap_says(taps[-1].what, tally.snapshot), needs_proof(taps[-1], now)) if taps else None
 
 
 def _active(loads: tuple[Load, ...]) -> Load | None:
@@ -87,7 +123,7 @@ def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
                     f"{jars_say(load.jars)} of load {load.number} stand filled since {minutes_say(stood)}: into the canner with them. "
                     "After two hours they go to the refrigerator."
                 )
-    if tally.chipped and tally.filled is None and not tally.given_up:
+    if tally.chipped and not tally.filling_over and not tally.given_up:
         many = len(tally.chipped)
         found.append(
             f"{jars_say(many)} chipped and out: {'the spare takes its place' if many == 1 else 'as many others take their place'}, washed and hot."
@@ -116,7 +152,7 @@ _BROKE_LIFTED: Final = "A jar broke in this canner: empty it, wash the glass out
 def _brine_at(tally: Tally) -> Brine | None:
     """What the jars will take, by what the first ones took; nothing once they are all filled."""
     batch_ml, rooms = tally.snapshot.brine_ml, tally.snapshot.rooms
-    if tally.given_up or batch_ml is None or not rooms or tally.filled is not None:
+    if tally.given_up or batch_ml is None or not rooms or tally.filling_over:
         return None
     if tally.poured is None:
         return forecast(batch_ml, rooms, tally.snapshot.brine_listed_ml or batch_ml)
@@ -127,7 +163,7 @@ def _brine_at(tally: Tally) -> Brine | None:
 def _cook_at(tally: Tally) -> CookDown | None:
     """What is left in the pan, expected or read, and the jars it fills; nothing once they are filled."""
     cook = tally.snapshot.cook
-    if tally.given_up or cook is None or tally.filled is not None or not tally.snapshot.sizes:
+    if tally.given_up or cook is None or tally.filling_over or not tally.snapshot.sizes:
         return None
     found, size = kept(cook.start_ml, cook.low, cook.high, tally.pan), tally.snapshot.sizes[0]
     found = replace(found, noted=tally.noted)
@@ -157,12 +193,6 @@ def _phase(tally: Tally, load: LoadTally, boil: Counted, now: Moment) -> LoadPha
     return "stood" if stood_too_long(tally, load, now) and tally.snapshot.minutes is not None else "waiting"
 
 
-def _due(start: Moment, span: timedelta, now: Moment) -> datetime:
-    """When a wait ends by the wall clock, counted by the clock that nothing puts forward."""
-    passed = at_least(start, now)
-    return start.at + span if abs(passed.total_seconds() - wall_s(start, now)) < JUMP_FROM_S else now.at + span - passed
-
-
 def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
     minutes, boil = tally.minutes_of(load), counted(load, now)
     running = load.boil_at is not None and load.heat_off_at is None and minutes is not None
@@ -189,9 +219,9 @@ def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
         in_doubt_s=boil.in_doubt_s if running else 0.0,
         ends_at=ends,
         heat_off_at=off.at if off else None,
-        rest_ends_at=_due(off, timedelta(minutes=REST_MINUTES), now) if off else None,
+        rest_ends_at=due(off, timedelta(minutes=REST_MINUTES), now) if off else None,
         lifted_at=lifted.at if lifted else None,
-        check_from=_due(lifted, timedelta(hours=tally.snapshot.cool_hours), now) if lifted else None,
+        check_from=due(lifted, timedelta(hours=tally.snapshot.cool_hours), now) if lifted else None,
         boils_lost=load.boils_lost,
     )
 
@@ -199,7 +229,8 @@ def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
 def _current_step(tally: Tally, jars: tuple[JarStanding, ...], now: Moment) -> Step:
     if tally.given_up:
         return "done" if all(jar.state in SETTLED for jar in jars) else "seals"
-    for step in PREPARING:
+    # Where it has tasks, filling and loading are one walk, and this is only asked once it is over or a load is in the canner.
+    for step in () if walks(tally.snapshot) else PREPARING:
         if step == "heat-jars" and tally.snapshot.minutes is None:
             continue
         if step not in tally.done:

@@ -72,6 +72,32 @@ def counted(load: LoadTally, now: Moment) -> Counted:
     return Counted(load.credit_s + steady, slept_s=slept_s(load.anchor, now))
 
 
+@dataclass(frozen=True, slots=True)
+class TaskTally:
+    """What was said of one task. `begun`, `boils`: when, and how many minutes before it was told; `implied`: done because something later was
+    begun; `left`: why it was left out; `later`: when it was put off, and for how many minutes."""
+
+    begun: Moment | None = None
+    begun_ago: float = 0.0
+    boils: Moment | None = None
+    boils_ago: float = 0.0
+    stirred: Moment | None = None
+    done: Moment | None = None
+    implied: bool = False
+    early: bool = False
+    left: str = ""
+    later: Moment | None = None
+    later_min: float = 0.0
+
+    @property
+    def over(self) -> bool:
+        """Done or left out."""
+        return self.done is not None or self.left != ""
+
+
+UNTOLD: Final = TaskTally()
+
+
 @dataclass(frozen=True)
 class Tally:
     """The fold's own state: only what events said, nothing that depends on the time now."""
@@ -96,6 +122,30 @@ class Tally:
     chipped: tuple[str, ...] = ()
     broke: tuple[int, ...] = ()
     given_up: bool = False
+    # What was said of the tasks; the jars of the load that is being filled, by size; whether no jar is filled any more.
+    tasks: Mapping[str, TaskTally] = field(default_factory=dict)
+    lidded: tuple[str, ...] = ()
+    filling_over: bool = False
+
+    def task(self, name: str) -> TaskTally:
+        return self.tasks.get(name, UNTOLD)
+
+    @property
+    def tasks_over(self) -> frozenset[str]:
+        """The tasks that are done or left out."""
+        return frozenset(name for name, told in self.tasks.items() if told.over)
+
+    @property
+    def poured_out(self) -> bool:
+        """Whether vinegar may be in a pot already: something was cooked, or is."""
+        cooking = {task.id for task in self.snapshot.tasks if task.part == "cook"}
+        return "cook" in self.done or self.filled is not None or any(name in cooking for name in self.tasks)
+
+    @property
+    def lids_warm(self) -> bool:
+        """Whether the lids were made ready."""
+        told = self.task("lids")
+        return "heat-jars" in self.done or told.begun is not None or (told.done is not None and not told.implied)
 
     def load(self, number: int | None) -> LoadTally:
         for item in self.loads:

@@ -7,9 +7,11 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import asdict, replace
 from typing import Any, Final
 
+from rheum.core.batch import filling, walk
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.events import (
     Again,
+    AllSealed,
     BoiledOn,
     Boiling,
     BoilLost,
@@ -22,6 +24,7 @@ from rheum.core.batch.events import (
     GivenUp,
     HeatOff,
     HeightSet,
+    JarIn,
     Lifted,
     Loaded,
     Moved,
@@ -30,80 +33,15 @@ from rheum.core.batch.events import (
     Sealed,
     Spoiled,
     Stepped,
+    TaskTold,
     Undone,
 )
 from rheum.core.batch.giving_up import may_be_given_up, processed, unprocessed_jars
 from rheum.core.batch.moment import Moment, at_least, wall_s
-from rheum.core.batch.tally import PREPARING, LoadTally, Tally, counted
-from rheum.core.facts.canner import MOST_JARS, load_sizes
+from rheum.core.batch.tally import LoadTally, Tally, counted
 from rheum.core.making.brine import adjusted
 from rheum.core.making.cook_down import kept, noted_with
 from rheum.core.measures.refused import RequestError
-
-
-def _stepped(tally: Tally, said: Stepped, at: Moment) -> Tally:
-    if said.step not in PREPARING or said.step == "fill":
-        raise EventRefused("That is not a step of this batch.")
-    if said.step in tally.done:
-        raise EventRefused("That step is done already.")
-    return replace(tally, done=tally.done | {said.step})
-
-
-def _filled(tally: Tally, said: Filled, at: Moment) -> Tally:
-    if tally.filled is not None:
-        raise EventRefused("The jars are counted already. Take that back to count again.")
-    if not _whole(said.jars) or not 1 <= said.jars <= MOST_JARS:
-        raise EventRefused(f"Say how many jars were filled, a whole number from 1 to {MOST_JARS}.")
-    loads = _loads_of(tally.snapshot, said.jars, said.sizes)
-    return replace(tally, filled=said.jars, filled_at=at, part_jar=said.part_jar, loads=loads, done=tally.done | {"fill"})
-
-
-def _whole(value: object) -> bool:
-    return isinstance(value, int) and not isinstance(value, bool)
-
-
-def _loads_of(snapshot: Snapshot, jars: int, said: Mapping[str, int] | None) -> tuple[LoadTally, ...]:
-    """The canner loads: of several sizes each by itself, with its own minutes. Jars of several sizes whose numbers nobody said
-    take the longest minutes, as many at a time as the canner holds of the largest."""
-    planned = snapshot.sizes if len(snapshot.sizes) > 1 else ()
-    found: list[LoadTally] = []
-
-    def add(count: int, jar_id: str | None, title: str | None, minutes: int | None) -> None:
-        first = 1 + sum(load.jars for load in found)
-        found.append(
-            LoadTally(number=len(found) + 1, numbers=tuple(range(first, first + count)), jar_id=jar_id, title=title, minutes=minutes)
-        )
-
-    if not planned or said is None:
-        for size in load_sizes(jars, snapshot.jars_per_load):
-            add(size, None if planned else snapshot.jar_id, None, None)
-        return tuple(found)
-    known = {size.jar_id for size in planned}
-    whole = all(_whole(count) and 0 <= count <= MOST_JARS for count in said.values())
-    if not said or not set(said) <= known or not whole or sum(said.values()) != jars:
-        raise EventRefused("Say how many jars of each size were filled, and the same number in all.")
-    for one in planned:
-        for part in load_sizes(said.get(one.jar_id, 0), one.per_load) if said.get(one.jar_id) else ():
-            add(part, one.jar_id, one.title, one.minutes)
-    return tuple(found)
-
-
-def _processing(tally: Tally) -> None:
-    if tally.snapshot.minutes is None:
-        raise EventRefused("This batch is for the refrigerator: it is not processed.")
-
-
-def _loaded(tally: Tally, said: Loaded, at: Moment) -> Tally:
-    load = tally.load(said.load)
-    _processing(tally)
-    if load.loaded:
-        raise EventRefused(f"Load {load.number} is in the canner already.")
-    if load.cold:
-        raise EventRefused(f"The jars of load {load.number} went to the refrigerator; they are not processed any more.")
-    busy = next((item for item in tally.loads if item.loaded and item.lifted_at is None), None)
-    if busy:
-        raise EventRefused(f"Load {busy.number} is still in the canner. Lift it out first.")
-    return tally.with_load(replace(load, loaded=True, elsewhere=said.elsewhere))
 
 
 def _boiling(tally: Tally, said: Boiling, at: Moment) -> Tally:
@@ -180,6 +118,14 @@ def _sealed(tally: Tally, said: Sealed, at: Moment) -> Tally:
     return replace(tally, seals={**tally.seals, said.jar: (said.sealed, at)})
 
 
+def _all_sealed(tally: Tally, said: AllSealed, at: Moment) -> Tally:
+    if not said.jars or len(set(said.jars)) != len(said.jars):
+        raise EventRefused("Say which jars are sealed, each once.")
+    for jar in said.jars:
+        tally = _sealed(tally, Sealed(said.id, jar, True), at)
+    return tally
+
+
 def _again(tally: Tally, said: Again, at: Moment) -> Tally:
     """A load of its own: its jars have no seal until they are processed in full and looked at again."""
     first = tally.load_of_jar(said.jars[0])
@@ -228,9 +174,9 @@ def _spoiled(tally: Tally, said: Spoiled, at: Moment) -> Tally:
 def _brine(tally: Tally, said: BrineUsed, at: Moment) -> Tally:
     if tally.snapshot.brine_ml is None or not tally.snapshot.rooms:
         raise EventRefused("This batch has no brine of its own to reckon with.")
-    if tally.filled is not None:
+    if tally.filling_over:
         raise EventRefused("The jars are all filled and counted: the brine is no question any more.")
-    if not _whole(said.jars):
+    if not filling.whole(said.jars):
         raise EventRefused("Say how many jars are filled, a whole number.")
     try:
         adjusted(tally.snapshot.brine_ml, tally.snapshot.rooms, said.jars, said.used_ml, mixed=said.mixed)
@@ -242,7 +188,7 @@ def _brine(tally: Tally, said: BrineUsed, at: Moment) -> Tally:
 def _pan(tally: Tally, said: PanRead, at: Moment) -> Tally:
     if tally.snapshot.cook is None:
         raise EventRefused("Nothing is cooked down in this batch.")
-    if tally.filled is not None:
+    if tally.filling_over:
         raise EventRefused("The jars are filled and counted: the pan is no question any more.")
     try:
         noted, reading = noted_with(tally.noted, asdict(said))
@@ -254,7 +200,7 @@ def _pan(tally: Tally, said: PanRead, at: Moment) -> Tally:
 
 
 def _chipped(tally: Tally, said: Chipped, at: Moment) -> Tally:
-    if tally.filled is not None:
+    if tally.filling_over:
         raise EventRefused("The jars are all filled and counted. A jar that breaks now is told of its load, or thrown out by its number.")
     known = {tally.snapshot.jar_id, *(size.jar_id for size in tally.snapshot.sizes)}
     if said.jar_id is not None and said.jar_id not in known:
@@ -277,12 +223,24 @@ def _given_up(tally: Tally, said: GivenUp, at: Moment) -> Tally:
     """Jars that had their whole time go on as jars; the rest goes where the person says, and nothing of it is waited for."""
     if not may_be_given_up(tally):
         raise EventRefused("There is nothing left to give up: the jars are out. Say of each jar what becomes of it.")
+    tally = _out_of_the_walk(tally)
     jars = unprocessed_jars(tally)
     if jars and said.jars_to is None:
         raise EventRefused("Say where the filled jars go: to the refrigerator, or out.")
     moved = {**tally.moved, **{jar: said.jars_to for jar in jars if said.jars_to is not None}}
     loads = tuple(load if processed(load) else replace(load, cold=True) for load in tally.loads)
-    return replace(tally, given_up=True, moved=moved, loads=loads)
+    return replace(tally, given_up=True, filling_over=True, moved=moved, loads=loads)
+
+
+def _out_of_the_walk(tally: Tally) -> Tally:
+    """Jars that were lidded and never came to the boil become a load that is not processed."""
+    if not tally.lidded:
+        return tally
+    first = (tally.filled or 0) + 1
+    load = LoadTally(
+        number=len(tally.loads) + 1, numbers=tuple(range(first, first + len(tally.lidded))), jar_id=tally.lidded[-1], cold=True
+    )
+    return replace(tally, loads=(*tally.loads, load), filled=first + len(tally.lidded) - 1, lidded=())
 
 
 def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
@@ -295,8 +253,8 @@ def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
 
 
 _APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
-    Stepped: _stepped, Filled: _filled, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
-    Lifted: _lifted, Sealed: _sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
+    Stepped: walk.stepped, TaskTold: walk.told_of_task, JarIn: filling.jar_in, Filled: filling.filled, Loaded: filling.loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
+    Lifted: _lifted, Sealed: _sealed, AllSealed: _all_sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
     PanRead: _pan, HeightSet: _height, GivenUp: _given_up,
     Chipped: _chipped, Broke: _broke,
 }  # fmt: skip

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from rheum.core.facts.formulas import Formula, Swap
 from rheum.core.facts.ingredients import Catalogue
 from rheum.core.facts.jars import Jar
+from rheum.core.facts.rates import Rates
 
 
 @dataclass(frozen=True, eq=False)
@@ -21,3 +22,5 @@ class Library:
     tinned: Mapping[str, str]
     # Ingredients that the person placed: id → how each is counted, in words.
     placed: Mapping[str, str] = field(default_factory=dict)
+    # How long handwork takes.
+    rates: Rates = field(default_factory=lambda: Rates({}))

@@ -154,13 +154,20 @@ class BothMeasures:
     goes: Goes
     role: str
     either: bool = False
+    # The ingredient, the formula's own one that it stands for (itself where the formula has it, "" where none), and kilograms as bought, high
+    # end; of a line for every jar, of one jar.
+    id: str = ""
+    stands_for: str = ""
+    kg: float = 0.0
 
 
 def both_measures(case: Case) -> tuple[BothMeasures, ...]:
     """Every line in both measures, in the order of the text: acid rounded up, produce and water down. A line without an amount
     stands in its own words."""
     found = []
+    given = _stands_for(case)
     for line in case.recipe.lines:
+        ingredient_id = line.ingredient.id
         if line.amount is None:
             goes_to: Goes = "soak" if is_prep_only(line) else "jar" if line.section == "per-jar" else "batch"
             found.append(
@@ -172,6 +179,8 @@ def both_measures(case: Case) -> tuple[BothMeasures, ...]:
                     other="",
                     goes=goes_to,
                     role=line.ingredient.role.role,
+                    id=ingredient_id,
+                    stands_for=given.get(ingredient_id, ""),
                 )
             )
             continue
@@ -183,8 +192,32 @@ def both_measures(case: Case) -> tuple[BothMeasures, ...]:
         own_first = (unit in _METRIC) == (case.family == "metric") or not other
         both = (written, other) if own_first else (other, written)
         goes: Goes = "soak" if is_prep_only(line) else "jar" if item.per_jar else "batch"
-        found.append(BothMeasures(line.number, line.ingredient.name, says, *both, goes, item.role, _either(line)))
+        kg = item.bulk.bought[1] / 1000 if item.bulk else 0.0
+        found.append(
+            BothMeasures(
+                line.number, line.ingredient.name, says, *both, goes, item.role, _either(line),
+                ingredient_id, given.get(ingredient_id, ""), kg,
+            )
+        )  # fmt: skip
     return tuple(found)
+
+
+def _stands_for(case: Case) -> dict[str, str]:
+    """By ingredient, the formula's own one that it stands for: itself, the one of its slot, or the one of its role where only one has it."""
+    if case.match is None:
+        return {}
+    formula = case.match.formula
+    by_role: dict[str, set[str]] = {}
+    for line in formula.lines:
+        by_role.setdefault(line.ingredient.role.role, set()).add(line.ingredient.id)
+    own = {line.ingredient.id for line in formula.lines}
+    seats = {pair.item.line.ingredient.id: pair.slot.given[0].id for pair in case.match.pairs}
+    found = {}
+    for written in case.recipe.lines:
+        item = written.ingredient
+        alone = by_role.get(item.role.role, set())
+        found[item.id] = item.id if item.id in own else seats.get(item.id, next(iter(alone)) if len(alone) == 1 else "")
+    return found
 
 
 def _in_words(line: RecipeLine) -> tuple[str, str]:

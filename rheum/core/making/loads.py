@@ -18,6 +18,8 @@ RACK_MM: Final = 15.0
 BOILING_ROOM_MM: Final = 25.0
 STEAM_WATER_L: Final = 2.0
 _FOOD_G_PER_ML: Final = 1.03
+# Water from the tap (common practice).
+COLD_WATER_C: Final = 15.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +56,8 @@ class Loads:
     why_not: tuple[str, ...]
     # What is worth knowing before the first load: a whole load for one jar, and the ways out of it.
     remarks: tuple[str, ...] = ()
+    # Minutes until the canner, filled with cold water, is warm enough for the first load.
+    ready_min: float = 0.0
 
 
 def height_needed_mm(jar: Jar, over_mm: float, steam: bool = False) -> float:
@@ -79,7 +83,7 @@ def plan_loads(
     """The loads for jars of each size, each size by itself so that each is timed for its own jar."""
     why: list[str] = []
     found: list[SizeLoads] = []
-    water = jar_mm = tallest = to_boil = told = 0.0
+    water = jar_mm = tallest = to_boil = told = ready = 0.0
     longest = 0
     efficiency = EFFICIENCY[canner.fuel]
     steam = canner.kind == "steam"
@@ -101,6 +105,7 @@ def plan_loads(
         heat = (needed * WATER_KJ + food_kg * FOOD_KJ) * max(0.0, boil_c - start_c)
         boil = heat / (canner.watts * efficiency / 1000) / 60
         to_boil = max(to_boil, boil)
+        ready = max(ready, needed * WATER_KJ * (start_c - COLD_WATER_C) / (canner.watts * efficiency / 1000) / 60)
         told += len(sizes) * (boil + (time or 0) + REST_MINUTES)
         longest = max(longest, time or 0)
     if tallest > canner.depth_mm:
@@ -134,6 +139,7 @@ def plan_loads(
         boils_away_l=away,
         why_not=tuple(why),
         remarks=tuple(remark for one in found if (remark := _one_jar_over(one))),
+        ready_min=ready,
     )
 
 

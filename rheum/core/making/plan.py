@@ -67,6 +67,8 @@ class Plan:
     verdict: Verdict
     canner_id: str = ""
     canner_title: str = ""
+    # How many times the formula this is, by its acid.
+    formula_scale: float = 1.0
 
 
 def canned_by(wish: Wish, settings: Settings, stock: Stock) -> tuple[Canner, Settings]:
@@ -148,6 +150,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         verdict=verdict,
         canner_id=canner.id,
         canner_title=canner.title,
+        formula_scale=case.match.scale if case.match else 1.0,
     )
 
 

@@ -91,7 +91,7 @@ def method_text(formula: Formula, measures: Written = "us", pack: Pack | None = 
     return [*steps_text(formula, packed), f"{packed.capitalize()} pack. Leave {gap} headspace.", f"Process {times} in boiling water."]
 
 
-_VERB: Final = {
+VERB: Final = {
     "wash": "Wash", "chop": "Chop", "pack": "Fill", "boil": "Boil", "simmer": "Simmer", "lift-out": "Lift out", "slice": "Slice", "tie-bag": "Tie in a bag:",
     "drain": "Drain", "peel": "Peel", "blanch": "Blanch", "trim": "Trim", "cut": "Cut", "reheat": "Heat", "slip-skins": "Slip the skins off", "stand": "Let stand:",
     "soak": "Soak", "dice": "Dice", "salt": "Salt:", "cool": "Cool", "rinse": "Rinse", "cook-down": "Cook down", "strain": "Strain", "cook": "Cook", "char": "Blister",
@@ -124,7 +124,7 @@ def task_title(formula: Formula, task: Task) -> str:
     names = {line.ingredient.id: line.ingredient.name for line in formula.lines}
     everything = {line.ingredient.id for line in formula.jar_lines}
     said = "everything" if everything <= set(task.what) else listed([names[name] for name in task.what])
-    return f"{_VERB[task.do]} {said}"
+    return f"{VERB[task.do]} {said}"
 
 
 def how_long(low: float, high: float) -> str:

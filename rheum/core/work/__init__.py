@@ -1,8 +1,12 @@
 """The work of a batch, from the basket to the lid: nothing else knows the order of things.
 
-The door: `work_page` shows a formula's work as a person reads it, at a scale.
+The door: `work_page` shows a formula's work as a person reads it, at a scale; `tasks_of` makes a plan's tasks, `forecast` says when each
+of them comes.
 """
 
+from rheum.core.work.ahead import forecast, just_in_time
 from rheum.core.work.page import FormulaPage, work_page
+from rheum.core.work.planned import tasks_of
+from rheum.core.work.task import BatchTask
 
-__all__ = ["FormulaPage", "work_page"]
+__all__ = ["BatchTask", "FormulaPage", "forecast", "just_in_time", "tasks_of", "work_page"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -15,6 +16,7 @@ from rheum.core.measures.saying import listed, mm
 from rheum.core.recipe.writing import Written, formula_line_text, how_long, task_title
 
 PartName = Literal["prepare", "cook", "pack"]
+_ONLY_MINUTES: Final = re.compile(r"(?:about )?\d{1,3} min(?: from the boil| more| a potful)?")
 MOST_SCALE: Final = 6.0
 LEAST_SCALE: Final = 0.25
 # By hand on what burns the skin; from here on the heat of an ingredient asks for gloves (common practice).
@@ -78,17 +80,23 @@ class FormulaPage:
     weeks: int
 
 
-def _hot_by_hand(task: Task, by_id: dict[str, Ingredient]) -> bool:
+def hot_by_hand(task: Task, by_id: dict[str, Ingredient]) -> bool:
+    """Whether a task wants gloves: chillies are cut, or its sentence says so."""
     return "glove" in task.says.lower() or (task.do in _CUTTING and any(by_id[name].eating.heat >= _GLOVES_FROM for name in task.what))
 
 
-def _part_of(task: Task, parts: dict[str, PartName]) -> PartName:
+def part_of(task: Task, parts: dict[str, PartName]) -> PartName:
     """Cooking begins with the first thing heated that is not heated for its skin, and what rests on it belongs to it."""
     if task.do == "pack":
         return "pack"
     if task.do not in _PREPARING and task.where in ("burner", "oven"):
         return "cook"
     return "cook" if any(parts.get(before) == "cook" for before in task.after) else "prepare"
+
+
+def end_point(task: Task) -> str:
+    """What is seen when a task is done; "" where only its clock tells."""
+    return "" if not task.until or _ONLY_MINUTES.fullmatch(task.until) else task.until
 
 
 def _page_task(formula: Formula, task: Task, before: Task | None, by_id: dict[str, Ingredient]) -> PageTask:
@@ -100,10 +108,10 @@ def _page_task(formula: Formula, task: Task, before: Task | None, by_id: dict[st
         says=f"{order}{task.says}".strip(),
         clock=task.minutes if timed else None,
         clock_says=how_long(*task.minutes) if timed and task.minutes else "",
-        until="" if not task.until or "from the boil" in task.until else task.until,
+        until=end_point(task),
         stir=task.stir,
         waits_says=f"may stand {how_long(task.waits, task.waits)}" if task.waits else "",
-        gloves=_hot_by_hand(task, by_id),
+        gloves=hot_by_hand(task, by_id),
         where=_PLACE.get(task.where or "", ""),
         attention=task.attention,
         with_others=before is not None and before.id not in task.after,
@@ -133,7 +141,7 @@ def work_page(formula: Formula, scale: float = 1.0, measures: Written = "us", pa
     found: dict[PartName, list[PageTask]] = {"prepare": [], "cook": [], "pack": []}
     tasks = work.tasks if work else ()
     for before, task in zip((None, *tasks), tasks, strict=False):
-        parts[task.id] = _part_of(task, parts)
+        parts[task.id] = part_of(task, parts)
         found[parts[task.id]].append(_page_task(formula, task, before, by_id))
     table = formula.minutes_for_pack(packed) or {}
     return FormulaPage(

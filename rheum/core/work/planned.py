@@ -1,0 +1,84 @@
+"""What a plan says about the tasks of its batch: amounts by the formula's own ingredients, jars and loads, what the kit check looks at."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from rheum.core.facts.choices import Choices
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.library import Library
+from rheum.core.judging.process import CANNER_WATER_C
+from rheum.core.making.basket import BothMeasures
+from rheum.core.making.plan import Plan
+from rheum.core.measures.saying import mm, mm_at_most
+from rheum.core.work.derive import JarsPlanned, Wanted, batch_tasks
+from rheum.core.work.lasting import Weighed
+from rheum.core.work.task import BatchTask
+
+
+def _written(line: BothMeasures) -> str:
+    own = f"{line.own} {line.says}".strip()
+    each = " in each jar" if line.goes == "jar" else ""
+    return f"{own} ({line.other}){each}" if line.other else f"{own}{each}"
+
+
+def _kit(plan: Plan, jars: Sequence[JarsPlanned], steam: bool) -> tuple[str, ...]:
+    found = [plan.jars.says.rstrip(".") if plan.jars else f"{sum(one.count for one in jars)} jars"]
+    found.append("One jar to spare, hot with the others")
+    found.extend(need.says.rstrip(".") for need in plan.lids)
+    found.append("Bands without rust")
+    wanted = plan.verdict.jar.id if plan.verdict.jar else ""
+    if cut := next((fit for fit in plan.fit if fit.jar == wanted), None):
+        found.append(f"Pieces cut to {mm_at_most(cut.cut_mm)} at most: measure one against the jar")
+    found.append(f"Headspace gauge: {mm(plan.headspace_mm)}; a stick of plastic or wood for the bubbles, funnel, ladle")
+    if any(one.minutes for one in jars):
+        if plan.loads and not steam:
+            found.append(f"Canner with its rack and {plan.loads.water_l:.1f} l of water; jar lifter")
+        else:
+            found.append(
+                "Steam canner with its rack, and water up to its mark; jar lifter" if steam else "Canner with its rack; jar lifter"
+            )
+        found.append("A towel or board out of draughts")
+    return tuple(found)
+
+
+def tasks_of(plan: Plan, formula: Formula, jars: Sequence[JarsPlanned], *, library: Library, choices: Choices) -> tuple[BatchTask, ...]:
+    """The tasks of a plan that follows a formula: scaled, in the recipe's own names and amounts, with its jars and loads."""
+    weighed: dict[str, Weighed] = {}
+    lines: dict[str, list[str]] = {}
+    names: dict[str, list[str]] = {}
+    count = sum(one.count for one in jars)
+    for line in plan.lines:
+        if not line.stands_for:
+            continue
+        key = f"soak:{line.stands_for}" if line.goes == "soak" else line.stands_for
+        lines.setdefault(key, []).append(_written(line))
+        if line.goes == "soak":
+            continue
+        names.setdefault(line.stands_for, []).append(line.name)
+        kg = line.kg * (count if line.goes == "jar" else 1)
+        known = weighed.get(line.stands_for)
+        ingredient = library.catalogue.by_id.get(line.id) or library.catalogue[line.stands_for]
+        weighed[line.stands_for] = Weighed(known.ingredient if known else ingredient, kg + (known.kg if known else 0.0))
+    process = plan.verdict.process if plan.verdict.destination == "shelf" else None
+    steam = process is not None and process.method == "steam"
+    pack = plan.verdict.pack or formula.pack
+    wanted = Wanted(
+        pack=pack,
+        scale=plan.formula_scale,
+        jars=tuple(jars),
+        weighed=weighed,
+        lines={key: tuple(texts) for key, texts in lines.items()},
+        names={key: " and ".join(dict.fromkeys(called)) for key, called in names.items()},
+        kit=_kit(plan, jars, steam),
+        headspace_mm=plan.headspace_mm,
+        steam=steam,
+        sterilise_minutes=plan.sterilise_minutes if process else None,
+        water_c=CANNER_WATER_C[pack],
+        water_over_lids_mm=plan.water_over_lids_mm,
+        ready_min=plan.loads.ready_min if plan.loads else 0.0,
+        to_boil_min=plan.loads.to_boil_min if plan.loads else 0.0,
+        vinegar_rim=choices.rim == "vinegar",
+        cool_hours=choices.cool_hours,
+    )
+    return batch_tasks(formula, wanted, library.rates)
