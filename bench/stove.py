@@ -38,7 +38,7 @@ def main() -> None:
                 told(connection, "POST", f"/api/batches/{batch}/events", {**step, "id": f"{batch}-{at:04d}"})
         empty, stove, one = [], [], []
         for round_ in range(ROUNDS + WARM_UP):
-            times = (timed(connection, "GET", path, None) for path in ("/api/alive", "/api/batches", "/api/batches/bench-0003"))
+            times = (timed(connection, "GET", path, None) for path in ("/api/alive", "/api/stove", "/api/batches/bench-0003"))
             for kept, time in zip((empty, stove, one), times, strict=True):
                 if round_ >= WARM_UP:
                     kept.append(time)

@@ -155,6 +155,18 @@ SEASONS: Final = (
 )
 
 
+BATH: Final = Canner(
+    id="demo-canner-1",
+    title="20-quart bath canner",
+    kind="bath",
+    holds=HOLDS,
+    depth_mm=305,
+    width_mm=330,
+    watts=2500,
+    fuel="electric",
+)
+
+
 def make_demo(folder: Path, fresh: bool = False, moment: datetime | None = None) -> Path:
     """The demo's database, made anew when missing, when asked, or when it was told on another day."""
     moment = moment or datetime.now(timezone.utc)
@@ -243,19 +255,7 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
     stock.put_lids(connection, LidLot("demo-lids-3", "wide", "W 1", 5), moment)
     stock.set_bands(connection, "regular", 40, moment)
     stock.set_bands(connection, "wide", 6, moment)
-    stock.put_canner(
-        connection,
-        Canner(
-            id="demo-canner-1",
-            title="20-quart bath canner",
-            kind="bath",
-            holds=HOLDS,
-            depth_mm=305,
-            width_mm=330,
-            watts=2500,
-            fuel="electric",
-        ),
-    )
+    stock.put_canner(connection, BATH)
     steam = {"half-pint": 7, "twelve-ounce": 7, "pint": 7, "pint-and-a-half": 7, "quart": 7}
     stock.put_canner(
         connection,
@@ -283,7 +283,8 @@ def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end:
     if told.title:
         text = told.title + text[text.index("\n") :]
     settings = Settings(altitude=altitude(ALTITUDE_M, "m"), jar=told.jar, measures="us", formula_id=None if own else told.recipe)
-    plan = with_jars(make_plan(text, Wish(), settings, facts, stock=Stock()), told.jars, facts, Stock())
+    held = Stock(canners=(BATH,))
+    plan = with_jars(make_plan(text, Wish(), settings, facts, stock=held), told.jars, facts, held)
     started = end - timedelta(hours=2)
     snapshot = begin(f"demo-{position:04d}", plan, settings, facts, moment=started, jars=told.jars)
     recorded = batches.add(connection, snapshot, plan.verdict)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from apiflask import APIBlueprint
@@ -20,6 +21,7 @@ from rheum.core.batch.clouds import clouding
 from rheum.core.batch.events import Event
 from rheum.core.batch.giving_up import giving_up
 from rheum.core.batch.standing import RunState
+from rheum.core.batch.tally import Tally
 from rheum.core.batch.told import fold
 from rheum.core.making import canned_by, make_plan, shortages, takes_of, with_jars
 from rheum.store import batches as stored
@@ -47,8 +49,8 @@ def _unknown(says: str) -> RunState:
     )
 
 
-def seen_now(batch: stored.StoredBatch) -> BatchView:
-    """A batch as it stands now."""
+def seen_now(batch: stored.StoredBatch, under_way: Sequence[Tally] | None = None) -> BatchView:
+    """A batch as it stands now; `under_way`: what all of them add up to, where that is known already."""
     at = moment()
     takes = stocks.taken(connection(), batch.snapshot.id)
     taken = tuple(f"{one.amount:.0f} {one.says}" for one in takes if one.what != "bottle")
@@ -61,17 +63,17 @@ def seen_now(batch: stored.StoredBatch) -> BatchView:
         taken=taken,
         clouds=clouding(batch.snapshot.text, kitchen_library().catalogue) if any("spoiled" in jar.can for jar in state.jars) else (),
         give_up=giving_up(fold(batch.snapshot, batch.events), takes) if batch.unknown is None else None,
-        in_the_canner=_in_the_canner(batch, state),
+        in_the_canner=_in_the_canner(batch, state, under_way),
         events=len(batch.events),
         now=at.at,
     )
 
 
-def _in_the_canner(batch: stored.StoredBatch, state: RunState) -> InTheCanner | None:
+def _in_the_canner(batch: stored.StoredBatch, state: RunState, under_way: Sequence[Tally] | None) -> InTheCanner | None:
     """Another batch's load in the canner that this batch's next load is meant for; asked only where one waits."""
     if state.filling is None and not any(action.kind == "loaded" for action in state.actions):
         return None
-    return in_the_way(batch.snapshot, stored.tallies_under_way(connection()))
+    return in_the_way(batch.snapshot, stored.tallies_under_way(connection()) if under_way is None else under_way)
 
 
 def _found(batch_id: str) -> stored.StoredBatch:
@@ -107,7 +109,8 @@ def begin_batch(asked: BeginIn) -> BatchView:
 def under_way() -> BatchList:
     """Batches under way, newest first."""
     shown = stored.under_way(connection(), _MOST_UNDER_WAY)
-    return BatchList(tuple(seen_now(batch) for batch in shown), stored.count_under_way(connection()) - len(shown), now())
+    tallies = stored.tallies(shown)
+    return BatchList(tuple(seen_now(batch, tallies) for batch in shown), stored.count_under_way(connection()) - len(shown), now())
 
 
 @blueprint.get("/api/batches/<batch_id>")

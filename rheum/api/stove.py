@@ -24,7 +24,8 @@ MOST_UNDER_WAY = 200
 
 def _views() -> tuple[list[BatchView], int]:
     shown = stored.under_way(connection(), MOST_UNDER_WAY)
-    return [seen_now(batch) for batch in shown], stored.count_under_way(connection()) - len(shown)
+    tallies = stored.tallies(shown)
+    return [seen_now(batch, tallies) for batch in shown], stored.count_under_way(connection()) - len(shown)
 
 
 def _oldest_first(views: list[BatchView]) -> list[Batch]:

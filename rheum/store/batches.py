@@ -7,6 +7,7 @@ import sqlite3
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import datetime, timezone
+from functools import lru_cache
 from typing import Annotated, Any, Final
 
 from pydantic import Field, TypeAdapter, ValidationError
@@ -119,19 +120,30 @@ def _events(connection: sqlite3.Connection, batch_id: str) -> tuple[list[Event],
     return found, None
 
 
+# A batch's snapshot and verdict never change: read once, they are as good as read again.
+@lru_cache(maxsize=512)
+def _snapshot(text: str) -> Snapshot:
+    return SNAPSHOT.validate_json(text)
+
+
+@lru_cache(maxsize=512)
+def _verdict(text: str) -> Verdict:
+    return VERDICT.validate_json(text)
+
+
 def get(connection: sqlite3.Connection, batch_id: str) -> StoredBatch | None:
     """One batch with its events, or None."""
     row = connection.execute("SELECT snapshot, verdict FROM batch WHERE id = :id", {"id": batch_id}).fetchone()
     if row is None:
         return None
     events, unknown = _events(connection, batch_id)
-    snapshot = SNAPSHOT.validate_json(row["snapshot"])
+    snapshot = _snapshot(row["snapshot"])
     if unknown is None:
         try:
             fold(snapshot, events)
         except EventRefused as reason:
             unknown = f"What was recorded of this batch does not fit together ({reason}) Judge its jars by what you remember."
-    return StoredBatch(snapshot, VERDICT.validate_json(row["verdict"]), events, unknown)
+    return StoredBatch(snapshot, _verdict(row["verdict"]), events, unknown)
 
 
 def under_way(connection: sqlite3.Connection, limit: int | None = None) -> list[StoredBatch]:
@@ -149,9 +161,14 @@ def under_way(connection: sqlite3.Connection, limit: int | None = None) -> list[
     return [found for row in rows if (found := get(connection, row["id"]))]
 
 
+def tallies(batches: Iterable[StoredBatch]) -> list[Tally]:
+    """What batches add up to; those that cannot be read are left out."""
+    return [fold(found.snapshot, found.events) for found in batches if found.unknown is None]
+
+
 def tallies_under_way(connection: sqlite3.Connection) -> list[Tally]:
-    """What every batch under way adds up to; those that cannot be read are left out."""
-    return [fold(found.snapshot, found.events) for found in under_way(connection) if found.unknown is None]
+    """What every batch under way adds up to."""
+    return tallies(under_way(connection))
 
 
 def count_under_way(connection: sqlite3.Connection) -> int:

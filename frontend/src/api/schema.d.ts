@@ -3352,6 +3352,21 @@ export interface components {
             what: string;
         };
         /**
+         * PotStanding
+         * @description A pot of the batch on its burner: getting hot, boiling, or kept hot until its jars are filled; `ends_at`: of its clock.
+         */
+        "BatchListOut.PotStanding": {
+            /** Ends At */
+            ends_at: string | null;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "heating" | "boiling" | "hot";
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -3424,6 +3439,16 @@ export interface components {
             loads: components["schemas"]["BatchListOut.Load"][];
             /** Part Jar */
             part_jar: boolean;
+            /**
+             * Part Jar By
+             * @default null
+             */
+            part_jar_by: string | null;
+            /**
+             * Pots
+             * @default []
+             */
+            pots: components["schemas"]["BatchListOut.PotStanding"][];
             /**
              * Step
              * @enum {string}
@@ -4243,6 +4268,21 @@ export interface components {
             what: string;
         };
         /**
+         * PotStanding
+         * @description A pot of the batch on its burner: getting hot, boiling, or kept hot until its jars are filled; `ends_at`: of its clock.
+         */
+        "BatchOut.PotStanding": {
+            /** Ends At */
+            ends_at: string | null;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "heating" | "boiling" | "hot";
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -4315,6 +4355,16 @@ export interface components {
             loads: components["schemas"]["BatchOut.Load"][];
             /** Part Jar */
             part_jar: boolean;
+            /**
+             * Part Jar By
+             * @default null
+             */
+            part_jar_by: string | null;
+            /**
+             * Pots
+             * @default []
+             */
+            pots: components["schemas"]["BatchOut.PotStanding"][];
             /**
              * Step
              * @enum {string}
@@ -9277,6 +9327,21 @@ export interface components {
             steam: boolean;
         };
         /**
+         * PotStanding
+         * @description A pot of the batch on its burner: getting hot, boiling, or kept hot until its jars are filled; `ends_at`: of its clock.
+         */
+        "StoveOut.PotStanding": {
+            /** Ends At */
+            ends_at: string | null;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "heating" | "boiling" | "hot";
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -9349,6 +9414,16 @@ export interface components {
             loads: components["schemas"]["StoveOut.Load"][];
             /** Part Jar */
             part_jar: boolean;
+            /**
+             * Part Jar By
+             * @default null
+             */
+            part_jar_by: string | null;
+            /**
+             * Pots
+             * @default []
+             */
+            pots: components["schemas"]["StoveOut.PotStanding"][];
             /**
              * Step
              * @enum {string}

@@ -55,7 +55,7 @@ export function CannerDrawing({ jars, phase, steam, height = 230 }: Props) {
   const width = pitch * 0.78;
   const water = steam ? 168 : inside ? 78 : 96;
   const heat = steam ? (boiling ? "full steam" : "no full steam yet") : boiling ? "it boils" : "it does not boil yet";
-  const says = `${inside ? `${jars} jars in the canner` : "No jars in the canner"}; ${heat}.`;
+  const says = `${inside ? `${jars} ${jars === 1 ? "jar" : "jars"} in the canner` : "No jars in the canner"}; ${heat}.`;
   return (
     <svg role="img" aria-label={says} viewBox="0 0 320 240" height={height} style={{ maxWidth: "100%" }}>
       <path

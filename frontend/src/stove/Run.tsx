@@ -27,7 +27,7 @@ import { TakeBack } from "./TakeBack";
 import { TaskClock } from "./TaskClock";
 import { TaskList } from "./TaskList";
 import { useAwake, useRing } from "./useAwake";
-import { clockFace, timeOfDay, useServerClock } from "./useServerClock";
+import { clockFace, dayOf, timeOfDay, useServerClock } from "./useServerClock";
 import { useTell } from "./useTell";
 
 export function Run() {
@@ -329,7 +329,12 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
             ))}
           {wait}
           {seals}
-          {state.part_jar && state.step !== "done" && <Text>The part jar is for the refrigerator.</Text>}
+          {state.part_jar && state.step !== "done" && (
+            <Text>
+              The part jar is for the refrigerator
+              {state.part_jar_by ? `: eaten by ${dayOf(state.part_jar_by)}` : ""}.
+            </Text>
+          )}
           <Box mt="2">
             <Tell batch={batch} armed={armed} tell={tell} />
             {sending && <OnItsWay />}

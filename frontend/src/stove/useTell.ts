@@ -6,7 +6,7 @@ import { useChanged } from "../api/queries";
 
 const SETTLE_MS = 700;
 const ANSWER_MS = 4000;
-const RESTLESS: readonly Tap["kind"][] = ["seal", "moved", "spoiled", "again", "brine", "pan"];
+const RESTLESS: readonly Tap["kind"][] = ["seal", "seals", "moved", "spoiled", "again", "brine", "pan"];
 const UNTOLD =
   "No answer: whether this was noted is not known. Tap it again when the kitchen answers; told twice it counts once.";
 

@@ -50,12 +50,12 @@ _COLD_TRAIL: Final[tuple[tuple[Step, str], ...]] = (
 )  # fmt: skip
 
 
-def trail_of(snapshot: Snapshot, now: Step, tasks: Sequence[TaskStanding] | None = None) -> tuple[TrailStep, ...]:
+def trail_of(snapshot: Snapshot, now: Step, tasks: Sequence[TaskStanding] | None = None, *, more: bool = False) -> tuple[TrailStep, ...]:
     """The steps of a batch, and which of them is the present one. Where it has tasks, a step is past when they are all done: they need not be
-    done in its order."""
+    done in its order. `more`: jars are filled after the load that is in the canner."""
     steps = _COLD_TRAIL if snapshot.minutes is None else _TASK_TRAIL if snapshot.tasks else _TRAIL
     at = next(index for index, (step, _) in enumerate(steps) if step == now)
-    past = {step for index, (step, _) in enumerate(steps) if index < at}
+    past = {step for index, (step, _) in enumerate(steps) if index < at} - ({"fill"} if more else set())
     if tasks is not None:
         open_ = {task.part for task in tasks if task.phase not in ("done", "left-out")}
         past = {step for step, part in _STEP_OF.items() if part not in open_}

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
 from rheum.core.batch.begun import Step
@@ -116,6 +116,15 @@ class TaskStanding:
 
 
 @dataclass(frozen=True, slots=True)
+class PotStanding:
+    """A pot of the batch on its burner: getting hot, boiling, or kept hot until its jars are filled; `ends_at`: of its clock."""
+
+    name: str
+    state: Literal["heating", "boiling", "hot"]
+    ends_at: datetime | None
+
+
+@dataclass(frozen=True, slots=True)
 class Filling:
     """The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
     after it."""
@@ -187,3 +196,6 @@ class RunState:
     task: str | None = None
     filling: Filling | None = None
     coming: tuple[Coming, ...] = ()
+    pots: tuple[PotStanding, ...] = ()
+    # The last day of the part jar, in the refrigerator.
+    part_jar_by: date | None = None

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import replace
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Final
 
 from rheum.core.batch.admission import STAND_TOLD_MINUTES, needs_proof, stood_too_long
@@ -16,7 +16,7 @@ from rheum.core.batch.moment import Moment, at_least, at_most, due, jump_s
 from rheum.core.batch.says import actions_at, given_up_says, headline_at, jars_say, jumped, minutes_say, tap_says, task_says, trail_of
 from rheum.core.batch.standing import Filling, JarStanding, LastTap, Load, LoadPhase, RunState, TaskStanding
 from rheum.core.batch.tally import PREPARING, Counted, LoadTally, Tally, counted
-from rheum.core.batch.tasks_at import coming_at, fill_ready, filling_at, hot_at, task_now, tasks_at
+from rheum.core.batch.tasks_at import ahead_of, coming_at, fill_ready, filling_at, hot_at, pots_at, task_now, tasks_at
 from rheum.core.batch.told import fold, standing
 from rheum.core.batch.walk import minutes_word, stale
 from rheum.core.facts.canner import REST_MINUTES
@@ -33,7 +33,8 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     tally = fold(snapshot, events)
     loads = tuple(_load_at(tally, load, now) for load in tally.loads)
     jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
-    tasks, filling = tasks_at(tally, now), filling_at(tally)
+    ahead = ahead_of(tally, now)
+    tasks, filling = tasks_at(tally, now, ahead), filling_at(tally)
     meant = task_now(tasks, snapshot.tasks) if filling is not None and not fill_ready(tally, tasks) else None
     step = _walk_step(meant) if filling is not None else _current_step(tally, jars, now)
     active = _active(loads) if step == "loads" else None
@@ -58,7 +59,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         waits_until=waits,
         load=active.number if active else None,
         told=(*_told(tally, now), *_told_of_filling(tally, now, filling if meant is None else None)),
-        trail=trail_of(snapshot, step, tasks if filling is not None else None),
+        trail=trail_of(snapshot, step, tasks if filling is not None else None, more=walks(snapshot) and not tally.filling_over),
         altitude=tally.heights[-1].altitude if tally.heights else snapshot.altitude,
         brine=_brine_at(tally),
         brine_jars=tally.poured[0] if tally.poured else 0,
@@ -67,8 +68,18 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         tasks=tasks,
         task=meant.id if meant else None,
         filling=filling,
-        coming=coming_at(tally, now),
+        coming=coming_at(tally, now, ahead),
+        pots=pots_at(tally, now),
+        part_jar_by=_part_jar_by(tally),
     )
+
+
+def _part_jar_by(tally: Tally) -> date | None:
+    """A part jar was not processed: it is eaten as one that did not seal."""
+    if not tally.part_jar or tally.filled_at is None:
+        return None
+    days = tally.snapshot.unsealed_days if tally.snapshot.minutes is not None else tally.snapshot.fridge_days
+    return tally.filled_at.at.astimezone().date() + timedelta(days=days)
 
 
 def _walk_step(meant: TaskStanding | None) -> Step:

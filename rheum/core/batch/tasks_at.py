@@ -9,7 +9,7 @@ from typing import Final
 
 from rheum.core.batch.filling import inside, next_load, walks
 from rheum.core.batch.moment import Moment, at_least, due
-from rheum.core.batch.standing import Action, Coming, Filling, TaskClock, TaskPhase, TaskStanding
+from rheum.core.batch.standing import Action, Coming, Filling, PotStanding, TaskClock, TaskPhase, TaskStanding
 from rheum.core.batch.tally import Tally, TaskTally, counted
 from rheum.core.batch.walk import clock_since, clocked_min, minutes_word, stale
 from rheum.core.facts.canner import REST_MINUTES
@@ -35,11 +35,12 @@ _BEGIN_WORD: Final[Mapping[str, str]] = {
 }  # fmt: skip
 
 
-def tasks_at(tally: Tally, now: Moment) -> tuple[TaskStanding, ...]:
-    """Every task that is told as one, as it stands: those before the filling, and those between its loads once it has come so far."""
+def tasks_at(tally: Tally, now: Moment, ahead: Mapping[str, Ahead]) -> tuple[TaskStanding, ...]:
+    """Every task that is told as one, as it stands: those before the filling, and those between its loads once it has come so far. `ahead`: the
+    forecast of this moment."""
     if tally.filling_over or tally.given_up or not walks(tally.snapshot):
         return ()
-    ahead, over = _ahead(tally, now), tally.tasks_over | _loads_over(tally, now)[0]
+    over = tally.tasks_over | _loads_over(tally, now)[0]
     coming = len(tally.loads) + 1
     shown = [
         task
@@ -253,7 +254,10 @@ def _loads_over(tally: Tally, now: Moment) -> tuple[frozenset[str], dict[str, fl
     return frozenset(over), running
 
 
-def _ahead(tally: Tally, now: Moment) -> dict[str, Ahead]:
+def ahead_of(tally: Tally, now: Moment) -> dict[str, Ahead]:
+    """When each task that is not done comes, by what was told so far; nothing for a batch without tasks."""
+    if tally.given_up or not walks(tally.snapshot):
+        return {}
     over, running = _loads_over(tally, now)
     for task in tally.snapshot.tasks:
         told = tally.task(task.id)
@@ -268,16 +272,13 @@ def _ahead(tally: Tally, now: Moment) -> dict[str, Ahead]:
     return forecast(tally.snapshot.tasks, running, tally.tasks_over | over | gone)
 
 
-def coming_at(tally: Tally, now: Moment) -> tuple[Coming, ...]:
+def coming_at(tally: Tally, now: Moment, ahead: Mapping[str, Ahead]) -> tuple[Coming, ...]:
     """What begins in the next half hour, in its order; what can be done at once is not coming."""
-    if tally.given_up or not walks(tally.snapshot):
-        return ()
     found = []
-    soon = _ahead(tally, now)
     for task in tally.snapshot.tasks:
-        ahead = soon.get(task.id)
-        if ahead is not None and 0 < ahead.begins <= COMING_MIN and task.part != "after":
-            found.append(Coming(task.id, task.title, now.at + timedelta(minutes=ahead.begins), task.load))
+        one = ahead.get(task.id)
+        if one is not None and 0 < one.begins <= COMING_MIN and task.part != "after":
+            found.append(Coming(task.id, task.title, now.at + timedelta(minutes=one.begins), task.load))
     return tuple(sorted(found, key=lambda one: one.at))
 
 
@@ -288,6 +289,29 @@ def fill_ready(tally: Tally, tasks: Sequence[TaskStanding]) -> bool:
         task.phase in ("done", "left-out") or (task.part == "heat" and task.phase == "heating" and not by_id[task.id].tested)
         for task in tasks
     )
+
+
+def pots_at(tally: Tally, now: Moment) -> tuple[PotStanding, ...]:
+    """A pot keeps its burner until the last of its jars is filled; one whose food is out of it again is off."""
+    if tally.filling_over or tally.given_up:
+        return ()
+    found: dict[str, PotStanding] = {}
+    for task in tally.snapshot.tasks:
+        told = tally.task(task.id)
+        if task.where != "burner" or not task.pot or task.part in ("process", "after") or task.pot == "again" or told.left:
+            continue
+        if told.begun is None and (told.done is None or told.implied):
+            continue
+        if told.done is not None:
+            if task.hot:
+                found[task.pot] = PotStanding(task.pot, "hot", None)
+            else:
+                found.pop(task.pot, None)
+            continue
+        clock = _clock(task, told, now)
+        boils = clock is not None
+        found[task.pot] = PotStanding(task.pot, "boiling" if boils else "heating", clock.ends_at if clock else None)
+    return tuple(found.values())
 
 
 def hot_at(tally: Tally, now: Moment) -> datetime | None:

@@ -216,18 +216,10 @@ def _pots_of(snapshot: Snapshot, state: RunState) -> list[Pot]:
     """A pot keeps its burner until its jars are filled; the canner until the last load is out."""
     if state.given_up:
         return []
-    found: dict[str, Pot] = {}
     steam = snapshot.method == "steam"
-    for task in state.tasks:
-        if task.where != "burner" or task.begun_at is None or not task.pot or task.pot == "again":
-            continue
-        if task.phase in ("done", "left-out") and not task.hot:
-            continue
-        boils = task.phase in ("running", "ripe", "over")
-        pot_state: PotState = "boiling" if boils else "heating" if task.phase == "heating" else "hot"
-        ends = task.clock.ends_at if task.clock is not None and boils else None
-        canner = task.pot == "canner"
-        found[task.pot] = Pot(snapshot.id, snapshot.number, task.pot, canner, pot_state, 0, ends, steam)
+    found = {
+        pot.name: Pot(snapshot.id, snapshot.number, pot.name, pot.name == "canner", pot.state, 0, pot.ends_at, steam) for pot in state.pots
+    }
     load = _load(state)
     if load is not None and load.phase in ("heating", "boiling", "doubt", "time-up", "short", "resting", "rested"):
         phase: PotState = "boiling" if load.phase in ("boiling", "doubt", "time-up") else "heating" if load.phase == "heating" else "hot"

@@ -35,38 +35,56 @@ _Spans = Mapping[str, tuple[float, float]]
 
 
 def _forwards(left: Sequence[BatchTask], running: Mapping[str, float], not_before: Mapping[str, float]) -> _Spans:
+    """Each task as soon as it can, the first of those that can taking the hands. A task is looked at once all before it have an end."""
     names = {task.id for task in left}
     spans: dict[str, tuple[float, float]] = {}
+    waits = {task.id: sum(1 for name in task.after if name in names) for task in left}
+    followers: dict[str, list[int]] = {}
+    for at, task in enumerate(left):
+        for name in task.after:
+            followers.setdefault(name, []).append(at)
     hands = 0.0
+    # What can be begun: from when on, and where it stands in the order of the work.
+    ready: list[tuple[float, int]] = []
+
+    def ended(task: BatchTask, begins: float, ends: float) -> None:
+        spans[task.id] = begins, ends
+        for at in followers.get(task.id, ()):
+            after = left[at]
+            waits[after.id] -= 1
+            if waits[after.id] == 0 and after.id not in spans:
+                free = max((spans[name][1] for name in after.after if name in spans), default=0.0)
+                ready.append((max(free, not_before.get(after.id, 0.0)), at))
+
+    ready.extend((not_before.get(task.id, 0.0), at) for at, task in enumerate(left) if waits[task.id] == 0 and task.id not in running)
     for task in left:
         if task.id in running:
-            spans[task.id] = 0.0, max(0.0, running[task.id])
+            ends = max(0.0, running[task.id])
+            ended(task, 0.0, ends)
             if task.attention == "hands":
-                hands = max(hands, spans[task.id][1])
-    open_ = [task for task in left if task.id not in running]
-    while open_:
-        can = [
-            (max([not_before.get(task.id, 0.0), hands if task.attention == "hands" else 0.0, *(spans[name][1] for name in task.after if name in spans)]), at)
-            for at, task in enumerate(open_)
-            if all(name in spans or name not in names for name in task.after)
-        ]  # fmt: skip
-        if not can:  # waits for one another: nothing that the reference lets through
-            break
-        begins, at = min(can)
-        task = open_.pop(at)
-        spans[task.id] = begins, begins + task.reckoned
+                hands = max(hands, ends)
+    while ready:
+        begins, at = min((max(free, hands) if left[at].attention == "hands" else free, at) for free, at in ready)
+        ready = [one for one in ready if one[1] != at]
+        task = left[at]
         if task.attention == "hands":
-            hands = spans[task.id][1]
+            hands = begins + task.reckoned
+        ended(task, begins, begins + task.reckoned)
     return spans
 
 
 def _latest(left: Sequence[BatchTask], spans: _Spans) -> dict[str, float]:
     """Backwards from what each task holds up: begun later than this, it keeps the next one waiting."""
     latest: dict[str, float] = {}
-    for task in reversed([task for task in left if task.id in spans]):
+    # By when each must have ended, as far as those after it have been looked at.
+    by: dict[str, float] = {}
+    for task in reversed(left):
+        if task.id not in spans:
+            continue
         begins, ends = spans[task.id]
-        followed = [latest[other.id] for other in left if task.id in other.after and other.id in latest]
-        latest[task.id] = max(begins, min(followed, default=ends) - (ends - begins))
+        latest[task.id] = max(begins, by.get(task.id, ends) - (ends - begins))
+        for name in task.after:
+            by[name] = min(by.get(name, latest[task.id]), latest[task.id])
     return latest
 
 
