@@ -17,7 +17,7 @@ from rheum.core.judging.check import judge
 from rheum.core.judging.verdict import Verdict
 from rheum.core.matching.profile import main_produce
 from rheum.core.recipe.writing import formula_text
-from rheum.core.work import FormulaPage, work_page
+from rheum.core.work import FormulaPage, steps_of, work_page
 from rheum.formats.recipe_json import recipe_text_of
 from rheum.store import facts as stored
 
@@ -72,7 +72,8 @@ def page_of_formula(formula_id: str, asked: WorkQuery) -> FormulaPage:
     formula = kitchen_library().formulas.get(formula_id)
     if formula is None:
         raise Problem(404, "No such formula", f"There is no formula “{formula_id[:60]}”. Choose one from the list.")
-    return work_page(formula, asked.scale, asked.measures, asked.pack)
+    steps = steps_of(formula, kitchen_library().catalogue) if formula.own is not None and formula.own.steps_confirmed else ()
+    return work_page(formula, asked.scale, asked.measures, asked.pack, steps=steps)
 
 
 @blueprint.get("/api/formulas/<formula_id>/text")

@@ -14,7 +14,7 @@ from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.requests import ChoicesIn, EnteredIn, EntryIn, PlacementIn, SaidKindIn, TomlIn
-from rheum.api.shapes import Entered, KindView, LookedView, Placements, PlacementView, SaidKind, SaidKinds
+from rheum.api.shapes import Entered, KindView, LookedView, Placements, PlacementView, SaidKind, SaidKinds, StepRead
 from rheum.core.facts.choices import Choices
 from rheum.core.facts.formulas import Formula, OwnSource
 from rheum.core.facts.ingredients import words_of
@@ -24,6 +24,7 @@ from rheum.core.judging.verdict import Ph
 from rheum.core.revising.entering import Entry, Looked, look, own_id, recheck
 from rheum.core.revising.floors import Refusal
 from rheum.core.revising.second_reading import second_reading
+from rheum.core.work import steps_of
 from rheum.formats.formula_toml import formulas_toml
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 from rheum.store import facts as stored
@@ -174,7 +175,14 @@ def _looked(found: Looked, more: list[Refusal] | None = None) -> LookedView:
         distance=found.distance,
         partings=tuple(parting.says for parting in found.partings),
         ph=Ph(*found.ph) if found.ph else None,
+        steps=_steps_read(found.formula),
     )
+
+
+def _steps_read(formula: Formula | None) -> tuple[StepRead, ...]:
+    """The typed steps, each with what is understood of it."""
+    steps = steps_of(formula, kitchen_library().catalogue) if formula is not None else ()
+    return tuple(StepRead(number, step.says, step.understood, not step.own_task) for number, step in enumerate(steps, start=1))
 
 
 @blueprint.post("/api/own-formulas/look")
@@ -202,7 +210,12 @@ def enter(asked: EnteredIn) -> Entered:
     if refused or found.formula is None:
         first = refused[0]
         raise Problem(422, "Not a formula yet", first.says, first.field)
-    stored.add_formulas(connection(), {found.formula.id: (found.formula.title, formulas_toml([found.formula]))}, [], now())
+    asked_of = {step.number for step in _steps_read(found.formula) if step.asked}
+    assert found.formula.own is not None
+    # A batch walks by its steps only where every one of them was confirmed.
+    confirmed = bool(asked_of) and asked_of <= set(asked.steps_confirmed)
+    formula = dataclasses.replace(found.formula, own=dataclasses.replace(found.formula.own, steps_confirmed=confirmed))
+    stored.add_formulas(connection(), {formula.id: (formula.title, formulas_toml([formula]))}, [], now())
     return Entered((found.formula.id,), f"“{found.formula.title}” is a formula of yours now.")
 
 
@@ -238,7 +251,7 @@ def _store_imported(read: dict[str, Formula], lib: Library) -> Entered:
         if refused:
             raise Problem(422, "Refused", f"“{formula.title}”: {refused[0].says} Nothing was read in.", "toml")
         new_id = own_id(formula.title, {**lib.formulas, **entries})
-        taken = dataclasses.replace(formula, id=new_id, own=dataclasses.replace(formula.own, imported=True))
+        taken = dataclasses.replace(formula, id=new_id, own=dataclasses.replace(formula.own, imported=True, steps_confirmed=False))
         entries[new_id] = (taken.title, formulas_toml([taken]))
     stored.add_formulas(connection(), entries, [], now())
     count = len(entries)

@@ -215,8 +215,9 @@ class EntryIn(StrictRequest):
 
 
 class EnteredIn(EntryIn):
-    """The same, and what matters entered a second time."""
+    """The same, and what matters entered a second time; which of its typed steps were read back and confirmed, by their numbers."""
 
+    steps_confirmed: list[int] = Field(default=[], max_length=200)
     again: dict[str, str]
     minutes_again: dict[str, list[int]]
 

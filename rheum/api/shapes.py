@@ -214,6 +214,17 @@ class LookedView:
     distance: float | None
     partings: tuple[str, ...]
     ph: Ph | None
+    steps: tuple[StepRead, ...] = ()
+
+
+@dataclass(frozen=True)
+class StepRead:
+    """One typed step of an entry, and what is understood of it; `asked`: whether it is to be confirmed."""
+
+    number: int
+    says: str
+    understood: str
+    asked: bool
 
 
 @dataclass(frozen=True)

@@ -35,7 +35,8 @@ def formula_entry(formula: Formula) -> dict[str, Any]:
     made, own = formula.yields, formula.own
     source: dict[str, Any] | str = formula.source.id
     if own is not None:
-        source = {"kind": own.kind, "title": own.title, "page": own.page, "year": own.year, **({"imported": True} if own.imported else {})}
+        flags = {name: True for name, on in (("imported", own.imported), ("steps_confirmed", own.steps_confirmed)) if on}
+        source = {"kind": own.kind, "title": own.title, "page": own.page, "year": own.year, **flags}
     return {
         "id": formula.id,
         "title": formula.title,

@@ -231,6 +231,7 @@ def _own_source(entry: Mapping[str, Any]) -> OwnSource:
         page=str(entry["page"]),
         year=int(entry["year"]),
         imported=bool(entry.get("imported", False)),
+        steps_confirmed=bool(entry.get("steps_confirmed", False)),
     )
 
 

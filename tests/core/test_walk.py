@@ -8,11 +8,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from rheum.core.batch import begin
 from rheum.core.batch.events import Event, EventRefused, Undone
 from rheum.core.batch.told import fold
-from rheum.core.facts.circumstances import CannerMethod
+from rheum.core.facts.circumstances import CannerMethod, Settings
+from rheum.core.making import make_plan, with_jars
+from rheum.core.making.stock import Stock
+from rheum.core.making.wish import Wish
+from rheum.core.measures.altitude import altitude
 from rheum.reference.loading import library
-from tests.core.kitchens_at_work import AtWork, begun
+from tests.core.kitchens_at_work import START, AtWork, begun
 
 
 @pytest.fixture
@@ -322,3 +327,67 @@ def test_every_formula_is_walked_from_the_kit_to_the_shelf(name: str, method: Ca
         kitchen.wait(0.5)
     assert kitchen.state.step == "done"
     assert kitchen.state.jars_filled == batch.jars_planned
+
+
+REFRIGERATOR = """Fridge onions of the house
+
+4 cups sliced red onions
+2 cups cider vinegar (5%)
+1 cup water
+1/4 cup sugar
+2 tsp pickling salt
+
+Method:
+Slice the onions thinly. Leave them to stand in salted water. Drain well.
+Bring the vinegar, water, sugar and salt to a boil and simmer 5 minutes, stirring often.
+Pack into clean jars and pour the hot brine over.
+"""
+
+
+def own(text: str) -> AtWork:
+    facts = library()
+    settings = Settings(altitude=altitude("1265", "m"), measures="us")
+    plan = with_jars(make_plan(text, Wish(), settings, facts, stock=Stock()), 2, facts, Stock())
+    return AtWork(begin("batch-0001", plan, settings, facts, moment=START, jars=2))
+
+
+def test_a_batch_for_the_refrigerator_is_walked_by_its_own_sentences() -> None:
+    kitchen = own(REFRIGERATOR)
+    assert kitchen.batch.minutes is None
+    told = {task.id: task for task in kitchen.batch.tasks}
+    assert [told[f"step-{number}"].title for number in (1, 2, 3)] == [
+        "Slice the onions thinly",
+        "Leave them to stand in salted water",
+        "Drain well",
+    ]
+    assert told["step-4"].clock == (5.0, 5.0) and told["step-4"].where == "burner" and told["step-4"].stir == 5.0
+    assert not any(task.part in ("process", "after") or task.id in ("canner-on", "kettle") for task in kitchen.batch.tasks)
+    # What its text does not say is asked: how long they stand.
+    for name in ("kit", "step-1"):
+        kitchen.task(name)
+    assert kitchen.state.task == "step-2" and kitchen.state.actions[0].wants == "minutes"
+    kitchen.task("step-2", "begun", minutes=40)
+    clock = kitchen.standing("step-2").clock
+    assert clock is not None and clock.ends_at - clock.started_at == timedelta(minutes=40)
+    kitchen.wait(40)
+    assert kitchen.standing("step-2").phase == "over"
+    kitchen.task("step-2")
+    for _ in range(20):
+        state = kitchen.state
+        if state.task is None:
+            break
+        big = next((action for action in state.actions if action.tone == "big"), None)
+        if big is None:
+            kitchen.wait(5)
+        else:
+            kitchen.task(state.task, big.how or "done")
+    assert kitchen.state.step == "fill" and kitchen.state.filling is None
+    kitchen.tell("filled", jars=2)
+    assert kitchen.state.step == "refrigerate"
+    kitchen.tell("refrigerated")
+    assert kitchen.state.step == "done" and [jar.state for jar in kitchen.state.jars] == ["fridge", "fridge"]
+
+
+def test_a_method_that_says_nothing_walks_by_the_old_steps() -> None:
+    kitchen = own(REFRIGERATOR.split("Method:", maxsplit=1)[0])
+    assert kitchen.batch.tasks == () and kitchen.state.headline == "Prepare the produce"

@@ -274,3 +274,41 @@ def test_the_reckoner_answers_and_refuses_with_a_sentence(client: FlaskClient) -
         refused = client.post("/api/reckon", json={"asked": asked})
         assert refused.status_code == 422
         assert refused.get_json()["detail"].endswith(".")
+
+
+METHOD = """
+Method:
+Wash and peel the carrots. Let them stand overnight.
+Boil the vinegar, water and sugar 8 minutes. Add the carrots and simmer 10 minutes.
+Pack into hot jars, leaving 1/2 inch headspace.
+"""
+
+
+def test_typed_steps_are_read_back_and_confirmed_before_a_batch_walks_by_them(client: FlaskClient, tmp_path: Path) -> None:
+    entry = {**ENTRY, "text": CARROTS + METHOD}
+    steps = client.post("/api/own-formulas/look", json=entry).get_json()["steps"]
+    asked = [step["number"] for step in steps if step["asked"]]
+    assert [step["understood"] for step in steps] == [
+        "by hand",
+        "stands, 8 to 12 hours",
+        "on the stove, 8 minutes from the boil",
+        "on the stove, 10 minutes from the boil",
+        "filling, lids and canner: every batch has these, with the minutes entered above",
+    ]
+    for confirmed, walks in ((asked[:-1], False), (asked, True)):
+        (formula_id,) = client.post("/api/own-formulas", json={**entry, **AGAIN, "steps_confirmed": confirmed}).get_json()["ids"]
+        page = client.get(f"/api/formulas/{formula_id}").get_json()
+        assert [part["name"] for part in page["parts"]] == (["prepare", "cook", "pack"] if walks else [])
+        begun = client.post(
+            "/api/batches",
+            json={"id": f"batch-{formula_id}"[:40], "text": CARROTS + METHOD, "formula_id": formula_id, "jars": 4, "short_known": True},
+        ).get_json()
+        assert begun["snapshot"]["destination"] == "shelf"
+        ids = [task["id"] for task in begun["state"]["tasks"]]
+        assert ("step-1" in ids, "canner-on" in ids) == (walks, walks)
+    # What another household confirmed is not confirmed here.
+    toml = client.get("/api/own-formulas.toml").get_data(as_text=True)
+    assert "steps_confirmed = true" in toml
+    other = kitchen(tmp_path / "other")
+    (copied, *_) = other.post("/api/own-formulas/import", json={"toml": toml}).get_json()["ids"][::-1]
+    assert other.get(f"/api/formulas/{copied}").get_json()["parts"] == []

@@ -2822,7 +2822,7 @@ export interface components {
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
          *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
-         *     `wants`: what must be said with it, how many minutes ago, or why.
+         *     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so.
          */
         "BatchListOut.Action": {
             /**
@@ -2872,7 +2872,7 @@ export interface components {
              * Wants
              * @default null
              */
-            wants?: ("ago" | "why") | null;
+            wants?: ("ago" | "why" | "minutes") | null;
         };
         /**
          * Alternative
@@ -2918,6 +2918,11 @@ export interface components {
              * @default null
              */
             ahead: number | null;
+            /**
+             * Asks
+             * @default false
+             */
+            asks: boolean;
             /**
              * Attention
              * @enum {string}
@@ -3547,6 +3552,11 @@ export interface components {
              * @enum {string}
              */
             destination: "shelf" | "fridge" | "discard";
+            /**
+             * Differs
+             * @default []
+             */
+            differs: string[];
             /** Formula Id */
             formula_id: string | null;
             /** Formula Title */
@@ -3753,7 +3763,7 @@ export interface components {
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
          *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
-         *     `wants`: what must be said with it, how many minutes ago, or why.
+         *     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so.
          */
         "BatchOut.Action": {
             /**
@@ -3803,7 +3813,7 @@ export interface components {
              * Wants
              * @default null
              */
-            wants?: ("ago" | "why") | null;
+            wants?: ("ago" | "why" | "minutes") | null;
         };
         /**
          * Alternative
@@ -3834,6 +3844,11 @@ export interface components {
              * @default null
              */
             ahead: number | null;
+            /**
+             * Asks
+             * @default false
+             */
+            asks: boolean;
             /**
              * Attention
              * @enum {string}
@@ -4463,6 +4478,11 @@ export interface components {
              * @enum {string}
              */
             destination: "shelf" | "fridge" | "discard";
+            /**
+             * Differs
+             * @default []
+             */
+            differs: string[];
             /** Formula Id */
             formula_id: string | null;
             /** Formula Title */
@@ -5405,7 +5425,7 @@ export interface components {
         };
         /**
          * EnteredIn
-         * @description The same, and what matters entered a second time.
+         * @description The same, and what matters entered a second time; which of its typed steps were read back and confirmed, by their numbers.
          */
         EnteredIn: {
             /** Again */
@@ -5445,6 +5465,11 @@ export interface components {
             source_title: string;
             /** Source Year */
             source_year: number;
+            /**
+             * Steps Confirmed
+             * @default []
+             */
+            steps_confirmed?: number[];
             /** Text */
             text: string;
             /**
@@ -6362,6 +6387,11 @@ export interface components {
             ph: components["schemas"]["LookedOut.Ph"] | null;
             /** Refusals */
             refusals: components["schemas"]["LookedOut.Refusal"][];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["LookedOut.StepRead"][];
             /** Title */
             title: string;
             /** Twice */
@@ -6393,6 +6423,20 @@ export interface components {
             line: number | null;
             /** Says */
             says: string;
+        };
+        /**
+         * StepRead
+         * @description One typed step of an entry, and what is understood of it; `asked`: whether it is to be confirmed.
+         */
+        "LookedOut.StepRead": {
+            /** Asked */
+            asked: boolean;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            /** Understood */
+            understood: string;
         };
         /**
          * TwiceLine
@@ -7318,6 +7362,11 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["PlanOut.BothMeasures"][];
             loads: components["schemas"]["PlanOut.Loads"] | null;
+            /**
+             * Method
+             * @default []
+             */
+            method: string[];
             /** Method Says */
             method_says: string;
             /** One Brine */
@@ -8734,7 +8783,7 @@ export interface components {
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
          *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
-         *     `wants`: what must be said with it, how many minutes ago, or why.
+         *     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so.
          */
         "StoveOut.Action": {
             /**
@@ -8784,7 +8833,7 @@ export interface components {
              * Wants
              * @default null
              */
-            wants?: ("ago" | "why") | null;
+            wants?: ("ago" | "why" | "minutes") | null;
         };
         /**
          * Alternative
@@ -8815,6 +8864,11 @@ export interface components {
              * @default null
              */
             ahead: number | null;
+            /**
+             * Asks
+             * @default false
+             */
+            asks: boolean;
             /**
              * Attention
              * @enum {string}
@@ -9563,6 +9617,11 @@ export interface components {
              * @enum {string}
              */
             destination: "shelf" | "fridge" | "discard";
+            /**
+             * Differs
+             * @default []
+             */
+            differs: string[];
             /** Formula Id */
             formula_id: string | null;
             /** Formula Title */

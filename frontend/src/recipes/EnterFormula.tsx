@@ -10,7 +10,7 @@ import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { JarsPart, RecipePart, SourcePart } from "./EntryParts";
 import { begunBefore, EMPTY, entryOf, type Form, FRESH, keepEntered, minutesOf } from "./entry";
-import { type Again, Nearest, Refused, SecondReading } from "./LookedOver";
+import { type Again, Nearest, Refused, SecondReading, StepsRead } from "./LookedOver";
 
 export function EnterFormula() {
   const state = useLocation().state as { text?: string } | null;
@@ -20,14 +20,21 @@ export function EnterFormula() {
   const [form, setForm] = useState<Form>(before?.form ?? { ...EMPTY, text: state?.text ?? "" });
   const [looked, setLooked] = useState<Looked | null>(null);
   const [again, setAgain] = useState<Again>(before?.again ?? FRESH.again);
+  const [confirmed, setConfirmed] = useState<number[]>([]);
   const set = (part: Partial<Form>) => {
     setForm((now) => ({ ...now, ...part }));
     setLooked(null);
+    setConfirmed([]);
   };
   const look = useMutation({ mutationFn: () => api.lookOver(entryOf(form)), onSuccess: setLooked });
   const enter = useMutation({
     mutationFn: () =>
-      api.enterFormula({ ...entryOf(form), again: again.lines, minutes_again: minutesOf(again.minutes) }),
+      api.enterFormula({
+        ...entryOf(form),
+        again: again.lines,
+        minutes_again: minutesOf(again.minutes),
+        steps_confirmed: confirmed,
+      }),
     onSuccess: async () => {
       setForm(EMPTY);
       await changed();
@@ -90,6 +97,7 @@ export function EnterFormula() {
                 again={again}
                 onAgain={setAgain}
               />
+              <StepsRead looked={looked} confirmed={confirmed} onConfirmed={setConfirmed} />
               {enter.error && <Sentence mb="3">{enter.error.message}</Sentence>}
               <Tap variant="solid" size="lg" aria-busy={enter.isPending} onClick={() => enter.mutate()}>
                 Keep it as a formula

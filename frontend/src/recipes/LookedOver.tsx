@@ -1,5 +1,5 @@
 /** What the looking over found: why it is no formula yet, or how it compares, and what must be entered a second time. */
-import { Box, Grid, Text } from "@chakra-ui/react";
+import { Box, Checkbox, Grid, Text } from "@chakra-ui/react";
 import type { Looked } from "../api/client";
 import { Figure } from "../parts/Figure";
 import { MinuteFields, Part } from "./EntryParts";
@@ -55,6 +55,61 @@ export function SecondReading({ looked, sizes, again, onAgain }: SecondProps) {
         sizes={sizes}
         label="Minutes again"
       />
+    </Part>
+  );
+}
+
+/** The typed steps read back, each to be confirmed: then a batch is walked by them at the stove. */
+export function StepsRead({
+  looked,
+  confirmed,
+  onConfirmed,
+}: {
+  looked: Looked;
+  confirmed: readonly number[];
+  onConfirmed: (numbers: number[]) => void;
+}) {
+  if (looked.steps.length === 0) return null;
+  const asked = looked.steps.filter((step) => step.asked).map((step) => step.number);
+  const left = asked.filter((number) => !confirmed.includes(number)).length;
+  return (
+    <Part number={5} title="Its steps, read back">
+      <Text fontSize="sm" color="ink.soft" mb="2">
+        Confirm each that is understood as its source means it: then a batch is walked by them at the stove. Change the
+        words above where one is not.
+      </Text>
+      <Box as="ol" listStyleType="none">
+        {looked.steps.map((step) => (
+          <Box as="li" key={step.number} borderTopWidth="1px" borderColor="whey.300" py="2">
+            <Text fontFamily="recipe">{step.says}</Text>
+            {step.asked ? (
+              <Checkbox.Root
+                checked={confirmed.includes(step.number)}
+                onCheckedChange={(details) =>
+                  onConfirmed(
+                    details.checked === true
+                      ? [...confirmed, step.number]
+                      : confirmed.filter((number) => number !== step.number),
+                  )
+                }
+              >
+                <Checkbox.HiddenInput aria-label={`Step ${step.number}: ${step.understood}`} />
+                <Checkbox.Control borderColor="ink" bg="whey.50" />
+                <Checkbox.Label>{step.understood}</Checkbox.Label>
+              </Checkbox.Root>
+            ) : (
+              <Text fontSize="sm" color="ink.soft">
+                {step.understood}
+              </Text>
+            )}
+          </Box>
+        ))}
+      </Box>
+      <Text mt="2" role="status">
+        {left === 0
+          ? "All of them are confirmed."
+          : `${left} still to be confirmed; without them the Stove shows the recipe, and its steps are told by part.`}
+      </Text>
     </Part>
   );
 }

@@ -16,6 +16,7 @@ interface Props {
 }
 
 const AGO = [5, 10, 20, 30, 60];
+const LONG = [30, 60, 180, 720];
 
 const told = (action: RunAction, more: object = {}) =>
   ({
@@ -35,21 +36,22 @@ function Asked({ children }: { children: React.ReactNode }) {
   );
 }
 
-/** How many minutes ago it began: a press for the usual ones, a figure for the rest. */
-function HowLongAgo({ onSay, onLeave }: { onSay: (minutes: number) => void; onLeave: () => void }) {
+/** So many minutes: a press for the usual ones, a figure for the rest. How long ago it began; or how long it takes, where its text does
+ *  not say. */
+function Minutes({ ago, onSay, onLeave }: { ago: boolean; onSay: (minutes: number) => void; onLeave: () => void }) {
   const [minutes, setMinutes] = useState("");
   const figure = Number(minutes.replace(",", "."));
   return (
     <Asked>
-      <Text mb="2">How many minutes ago?</Text>
+      <Text mb="2">{ago ? "How many minutes ago?" : "For how many minutes? Its text does not say."}</Text>
       <Flex gap="2" wrap="wrap" align="center">
-        {AGO.map((ago) => (
-          <Tap key={ago} aria-label={`${ago} minutes ago`} onClick={() => onSay(ago)}>
-            {ago}
+        {(ago ? AGO : LONG).map((usual) => (
+          <Tap key={usual} aria-label={`${usual} minutes${ago ? " ago" : ""}`} onClick={() => onSay(usual)}>
+            {usual}
           </Tap>
         ))}
         <Input
-          aria-label="Minutes ago"
+          aria-label={ago ? "Minutes ago" : "Minutes"}
           inputMode="decimal"
           w="24"
           bg="whey.50"
@@ -58,8 +60,9 @@ function HowLongAgo({ onSay, onLeave }: { onSay: (minutes: number) => void; onLe
           onChange={(event) => setMinutes(event.target.value)}
         />
         <Tap disabled={minutes.trim() === "" || Number.isNaN(figure)} onClick={() => onSay(figure)}>
-          Since then
+          {ago ? "Since then" : "So long"}
         </Tap>
+        {!ago && <Tap onClick={() => onSay(0)}>No clock: until it is done</Tap>}
         <Tap variant="quiet" onClick={onLeave}>
           Never mind
         </Tap>
@@ -121,10 +124,11 @@ export function Actions({ batch, actions, armed, tell, focus = true }: Props) {
   const button = (action: RunAction, index: number) => {
     if (busy && action.kind === "loaded") return null;
     if (action.wants && isAsked(action))
-      return action.wants === "ago" ? (
-        <HowLongAgo
+      return action.wants !== "why" ? (
+        <Minutes
           key={which(action)}
-          onSay={(minutes) => armed && say(action, { ago_min: minutes })}
+          ago={action.wants === "ago"}
+          onSay={(minutes) => armed && say(action, action.wants === "ago" ? { ago_min: minutes } : { minutes })}
           onLeave={leave}
         />
       ) : (

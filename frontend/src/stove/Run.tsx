@@ -322,7 +322,7 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
             <BrineRange brine={state.brine} one={snapshot.one_brine} />
           )}
           {state.step === "prepare" &&
-            snapshot.warnings.map((says) => (
+            [...snapshot.warnings, ...snapshot.differs].map((says) => (
               <Sentence key={says} maxW="38rem">
                 {says}
               </Sentence>

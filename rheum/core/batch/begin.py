@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import datetime
 
 from rheum.core.batch.begun import SizePlanned, Snapshot
@@ -12,7 +13,7 @@ from rheum.core.judging.check import jar_named
 from rheum.core.judging.process import CANNER_WATER_C, WATER_OVER_LIDS_MM
 from rheum.core.making.plan import Plan
 from rheum.core.measures.refused import Refused
-from rheum.core.work import tasks_of
+from rheum.core.work import differing, steps_told, tasks_of
 from rheum.core.work.derive import JarsPlanned
 
 
@@ -55,8 +56,10 @@ def begin(
         JarsPlanned(size.jar_id, jar_named(size.jar_id, library).process_class, size.title, size.jars, size.per_load, size.minutes)
         for size in sizes
     )
-    if not planned and shelf:
-        planned = (JarsPlanned(jar.id, jar.process_class, jar.title, count, per_load, shelf.run_minutes),)
+    if not shelf:
+        planned = tuple(replace(one, minutes=None) for one in planned)
+    if not planned:
+        planned = (JarsPlanned(jar.id, jar.process_class, jar.title, count, per_load, shelf.run_minutes if shelf else None),)
     return Snapshot(
         id=batch_id,
         number="",
@@ -94,7 +97,8 @@ def begin(
         warnings=plan.warnings,
         canner_id=plan.canner_id if shelf else "",
         canner_title=plan.canner_title if shelf else "",
-        tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices) if formula and shelf else (),
+        differs=differing(steps_told(plan.method, library.catalogue), formula.work) if shelf and formula and formula.work else (),
+        tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices),
     )
 
 

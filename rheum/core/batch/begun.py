@@ -73,6 +73,8 @@ class Snapshot:
     canner_title: str = ""
     # What is done from the basket to the lid; of a batch begun by an earlier Rheum, or without a formula's work, none: it walks by the old steps.
     tasks: tuple[BatchTask, ...] = ()
+    # Where the recipe's own words part from that work, and what it changes.
+    differs: tuple[str, ...] = ()
 
     @property
     def rooms(self) -> tuple[float, ...]:

@@ -59,7 +59,7 @@ class JarStanding:
 class Action:
     """Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
-    `wants`: what must be said with it, how many minutes ago, or why."""
+    `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so."""
 
     kind: EventKind
     says: str
@@ -70,7 +70,7 @@ class Action:
     asks: str | None = None
     task: str | None = None
     how: TaskHow | None = None
-    wants: Literal["ago", "why"] | None = None
+    wants: Literal["ago", "why", "minutes"] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -35,8 +35,10 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
     ahead = ahead_of(tally, now)
     tasks, filling = tasks_at(tally, now, ahead), filling_at(tally)
-    meant = task_now(tasks, snapshot.tasks) if filling is not None and not fill_ready(tally, tasks) else None
-    step = _walk_step(meant) if filling is not None else _current_step(tally, jars, now)
+    # Where jars go into the canner as they are lidded, tasks come between its loads too; else only before the jars are counted.
+    walking = filling is not None or (bool(snapshot.tasks) and not walks(snapshot) and not tally.filling_over and not tally.given_up)
+    meant = task_now(tasks, snapshot.tasks) if walking and not fill_ready(tally, tasks) else None
+    step = _walk_step(meant, snapshot.minutes is not None) if walking else _current_step(tally, jars, now)
     active = _active(loads) if step == "loads" else None
     headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active=active, jars=jars)
     actions = actions_at(step, active, snapshot.method == "steam")
@@ -59,7 +61,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         waits_until=waits,
         load=active.number if active else None,
         told=(*_told(tally, now), *_told_of_filling(tally, now, filling if meant is None else None)),
-        trail=trail_of(snapshot, step, tasks if filling is not None else None, more=walks(snapshot) and not tally.filling_over),
+        trail=trail_of(snapshot, step, tasks if walking else None, more=walks(snapshot) and not tally.filling_over),
         altitude=tally.heights[-1].altitude if tally.heights else snapshot.altitude,
         brine=_brine_at(tally),
         brine_jars=tally.poured[0] if tally.poured else 0,
@@ -82,11 +84,11 @@ def _part_jar_by(tally: Tally) -> date | None:
     return tally.filled_at.at.astimezone().date() + timedelta(days=days)
 
 
-def _walk_step(meant: TaskStanding | None) -> Step:
+def _walk_step(meant: TaskStanding | None, shelf: bool) -> Step:
     """Where a batch with tasks stands before its last jar is in: by the task that is meant."""
     if meant is None or meant.part == "fill":
         return "fill"
-    return {"prepare": "prepare", "cook": "cook"}.get(meant.part, "heat-jars")  # type: ignore[return-value]
+    return {"prepare": "prepare", "cook": "cook"}.get(meant.part, "heat-jars" if shelf else "cook")  # type: ignore[return-value]
 
 
 def _told_of_filling(tally: Tally, now: Moment, filling: Filling | None) -> tuple[str, ...]:
@@ -241,7 +243,7 @@ def _current_step(tally: Tally, jars: tuple[JarStanding, ...], now: Moment) -> S
     if tally.given_up:
         return "done" if all(jar.state in SETTLED for jar in jars) else "seals"
     # Where it has tasks, filling and loading are one walk, and this is only asked once it is over or a load is in the canner.
-    for step in () if walks(tally.snapshot) else PREPARING:
+    for step in () if tally.snapshot.tasks else PREPARING:
         if step == "heat-jars" and tally.snapshot.minutes is None:
             continue
         if step not in tally.done:

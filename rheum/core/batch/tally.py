@@ -88,6 +88,8 @@ class TaskTally:
     left: str = ""
     later: Moment | None = None
     later_min: float = 0.0
+    # How long it takes, said when it was begun, where its method does not say so.
+    given_min: float = 0.0
 
     @property
     def over(self) -> bool:

@@ -5,13 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
-from typing import Final
+from typing import Final, Literal
 
-from rheum.core.batch.filling import inside, next_load, walks
+from rheum.core.batch.filling import inside, next_load
 from rheum.core.batch.moment import Moment, at_least, due
 from rheum.core.batch.standing import Action, Coming, Filling, PotStanding, TaskClock, TaskPhase, TaskStanding
 from rheum.core.batch.tally import Tally, TaskTally, counted
-from rheum.core.batch.walk import clock_since, clocked_min, minutes_word, stale
+from rheum.core.batch.walk import clock_since, clocked_min, minutes_word, stale, timed
 from rheum.core.facts.canner import REST_MINUTES
 from rheum.core.work import BatchTask, forecast, just_in_time
 from rheum.core.work.ahead import Ahead
@@ -38,7 +38,7 @@ _BEGIN_WORD: Final[Mapping[str, str]] = {
 def tasks_at(tally: Tally, now: Moment, ahead: Mapping[str, Ahead]) -> tuple[TaskStanding, ...]:
     """Every task that is told as one, as it stands: those before the filling, and those between its loads once it has come so far. `ahead`: the
     forecast of this moment."""
-    if tally.filling_over or tally.given_up or not walks(tally.snapshot):
+    if tally.filling_over or tally.given_up:
         return ()
     over = tally.tasks_over | _loads_over(tally, now)[0]
     coming = len(tally.loads) + 1
@@ -73,6 +73,7 @@ def _phase(task: BatchTask, told: TaskTally, ahead: Ahead | None, over: frozense
 
 def _standing(tally: Tally, task: BatchTask, ahead: Ahead | None, over: frozenset[str], *, now: Moment) -> TaskStanding:
     told = tally.task(task.id)
+    task = timed(task, told)
     phase = _phase(task, told, ahead, over, now=now)
     clock = _clock(task, told, now)
     bell_at = _bell(task, told, now) if phase in ("running", "ripe", "over", "heating") else None
@@ -151,7 +152,7 @@ def _actions(task: BatchTask, told: TaskTally, phase: TaskPhase, *, bell: bool) 
     ago = say("boils" if task.boils else "begun", "It began earlier", wants="ago")
     later = say("later", "Not now")
     leave = (say("left-out", "Leave it out", wants="why"),) if task.may_leave else ()
-    timed = task.clock is not None
+    clocked = task.clock is not None
     match phase:
         case "done" | "left-out":
             return ()
@@ -168,8 +169,13 @@ def _actions(task: BatchTask, told: TaskTally, phase: TaskPhase, *, bell: bool) 
         case "heating" | "doing":
             return (*_stirred(task, bell), done)
         case _:
-            first = Action("task", _begin_word(task), task=task.id, how="begun", tone="big") if timed or _by_itself(task) else done
-            second = (ago,) if timed else (done,) if first is not done and not timed else (begin,)
+            asks: Literal["minutes"] | None = "minutes" if task.asks else None
+            first = (
+                Action("task", _begin_word(task), task=task.id, how="begun", tone="big", wants=asks)
+                if clocked or _by_itself(task)
+                else done
+            )
+            second = (ago,) if clocked else (done,) if first is not done and not clocked else (begin,)
             put_off = () if phase == "put-off" else (later,)
             plain = tuple(Action(one.kind, one.says, task=one.task, how=one.how, wants=one.wants) for one in second)
             return (first, *plain, *put_off, *leave)
@@ -256,13 +262,14 @@ def _loads_over(tally: Tally, now: Moment) -> tuple[frozenset[str], dict[str, fl
 
 def ahead_of(tally: Tally, now: Moment) -> dict[str, Ahead]:
     """When each task that is not done comes, by what was told so far; nothing for a batch without tasks."""
-    if tally.given_up or not walks(tally.snapshot):
+    if tally.given_up:
         return {}
     over, running = _loads_over(tally, now)
     for task in tally.snapshot.tasks:
         told = tally.task(task.id)
         if told.over or told.begun is None:
             continue
+        task = timed(task, told)  # noqa: PLW2901
         if clock_since(task, told) is not None and task.clock is not None:
             running[task.id] = max(0.0, task.clock[1] - clocked_min(task, told, now))
         else:
@@ -308,7 +315,7 @@ def pots_at(tally: Tally, now: Moment) -> tuple[PotStanding, ...]:
             else:
                 found.pop(task.pot, None)
             continue
-        clock = _clock(task, told, now)
+        clock = _clock(timed(task, told), told, now)
         boils = clock is not None
         found[task.pot] = PotStanding(task.pot, "boiling" if boils else "heating", clock.ends_at if clock else None)
     return tuple(found.values())

@@ -29,6 +29,11 @@ def task_of(snapshot: Snapshot, name: str) -> BatchTask:
     return task
 
 
+def timed(task: BatchTask, told: TaskTally) -> BatchTask:
+    """A task with the clock that was said when it was begun, where its method does not say one."""
+    return replace(task, clock=(told.given_min, told.given_min)) if task.asks and told.given_min > 0 else task
+
+
 def before(snapshot: Snapshot, names: Iterable[str]) -> list[BatchTask]:
     """Everything that comes before tasks, their own predecessors and theirs; what belongs to the canner's loads is left out."""
     by_id = {task.id: task for task in snapshot.tasks}
@@ -67,7 +72,8 @@ def stepped(tally: Tally, said: Stepped, at: Moment) -> Tally:
 
 
 def told_of_task(tally: Tally, said: TaskTold, at: Moment) -> Tally:
-    task, told = task_of(tally.snapshot, said.task), tally.task(said.task)
+    told = tally.task(said.task)
+    task = timed(task_of(tally.snapshot, said.task), told)
     if told.done is not None and not told.implied:
         raise EventRefused("That is done already.")
     if told.left:
@@ -76,7 +82,9 @@ def told_of_task(tally: Tally, said: TaskTold, at: Moment) -> Tally:
         case "begun":
             if told.begun is not None:
                 raise EventRefused("That is under way already.")
-            now = replace(told, begun=at, begun_ago=said.ago_min, done=None, implied=False, later=None)
+            now = replace(
+                told, begun=at, begun_ago=said.ago_min, done=None, implied=False, later=None, given_min=said.minutes if task.asks else 0.0
+            )
         case "boils":
             if not task.boils:
                 raise EventRefused("No clock of this task begins at the boil.")
@@ -123,7 +131,8 @@ def minutes_word(low: float, high: float) -> str:
 
 
 def may_tell_task(tally: Tally, said: TaskTold, at: Moment) -> None:
-    task, told = task_of(tally.snapshot, said.task), tally.task(said.task)
+    told = tally.task(said.task)
+    task = timed(task_of(tally.snapshot, said.task), told)
     if tally.filling_over:
         raise EventRefused("The jars are all filled: what came before is done.")
     if not 0 <= said.ago_min <= MOST_AGO_MIN or not 0 <= said.minutes <= MOST_AGO_MIN:
@@ -181,6 +190,17 @@ def stale(task: BatchTask, told: TaskTally, now: Moment) -> bool:
 
 
 __all__ = [
-    "LATER_MIN", "before", "clock_since", "clocked_min", "implied", "may_fill", "may_tell_task", "minutes_word", "stale", "stepped", "task_of",
+    "LATER_MIN",
+    "before",
+    "clock_since",
+    "clocked_min",
+    "implied",
+    "may_fill",
+    "may_tell_task",
+    "minutes_word",
+    "stale",
+    "stepped",
+    "task_of",
+    "timed",
     "told_of_task",
 ]  # fmt: skip

@@ -80,6 +80,8 @@ class OwnSource:
     page: str
     year: int
     imported: bool = False
+    # Each of its steps was read back and confirmed: a batch then walks by them.
+    steps_confirmed: bool = False
 
 
 @dataclass(frozen=True, slots=True, eq=False)

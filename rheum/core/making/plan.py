@@ -69,6 +69,8 @@ class Plan:
     canner_title: str = ""
     # How many times the formula this is, by its acid.
     formula_scale: float = 1.0
+    # The sentences of the recipe's own method, as they stand.
+    method: tuple[str, ...] = ()
 
 
 def canned_by(wish: Wish, settings: Settings, stock: Stock) -> tuple[Canner, Settings]:
@@ -151,6 +153,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         canner_id=canner.id,
         canner_title=canner.title,
         formula_scale=case.match.scale if case.match else 1.0,
+        method=tuple(sentence.strip() for sentence in sentences(_prose(case)) if sentence.strip()),
     )
 
 
@@ -180,8 +183,11 @@ def _method(case: Case) -> str:
     heard_whole = not (said.opened or said.risks or any(item.sentence for item in case.recipe.unread))
     if not heard_whole and case.match is not None and (own := steps_text(case.match.formula, case.pack)):
         return " ".join(step.partition(". ")[2] for step in own)
-    prose = " ".join(line.text.strip() for line in case.recipe.outline if line.kind == "prose" and line.section == "method")
-    return " ".join(sentence for sentence in sentences(prose) if sentence and not _OF_THE_CANNER.search(sentence))
+    return " ".join(sentence for sentence in sentences(_prose(case)) if sentence and not _OF_THE_CANNER.search(sentence))
+
+
+def _prose(case: Case) -> str:
+    return " ".join(line.text.strip() for line in case.recipe.outline if line.kind == "prose" and line.section == "method")
 
 
 def _fit(case: Case, wish: Wish, headspace: float, library: Library, *, stock: Stock) -> tuple[Fit, ...]:

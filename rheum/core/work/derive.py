@@ -15,9 +15,10 @@ from rheum.core.facts.rates import Rates
 from rheum.core.facts.work import Task
 from rheum.core.measures.saying import degrees, listed, mm
 from rheum.core.recipe.writing import VERB
+from rheum.core.work.from_method import ToldStep
 from rheum.core.work.lasting import NONE, Span, Weighed, by_hand, clock_of, cold_in, filling, heating_up, per_jar, times
-from rheum.core.work.page import end_point, hot_by_hand, part_of
-from rheum.core.work.task import BatchTask
+from rheum.core.work.page import GLOVES_FROM, end_point, hot_by_hand, part_of
+from rheum.core.work.task import BatchTask, Part
 
 # Minutes of the derived tasks (handbook of the work model).
 _KIT: Final[Span] = (5.0, 10.0)
@@ -35,6 +36,8 @@ _TESTED: Final = frozenset({"boil", "simmer", "cook", "blanch", "lime"})
 # Pots that say what is in them.
 _POTS: Final = frozenset({"brine", "syrup", "dressing", "vinegar"})
 _MOST_NAMES: Final = 3
+# How often is often, where a method says no more than that (own pick: what scorches is stirred so).
+_STIR_MIN: Final = 5.0
 # What the process does not hang on.
 _MAY_LEAVE: Final = frozenset({"tie-bag", "lift-out", "press"})
 
@@ -71,27 +74,78 @@ class Wanted:
     ready_min: float = 0.0
     to_boil_min: float = 0.0
     vinegar_rim: bool = False
+    fill_rate: str = "hot-pieces"
     cool_hours: int = 12
 
 
 def batch_tasks(formula: Formula, wanted: Wanted, rates: Rates) -> tuple[BatchTask, ...]:
-    """All tasks of a batch in the order of the work, from the kit to the shelf; none for a formula of one's own, whose work nobody has told."""
+    """All tasks of a batch in the order of the work, from the kit to the shelf; none for a formula whose work nobody has told."""
     work = formula.work_raw if wanted.pack == "raw" and formula.pack != "raw" else formula.work
     if work is None or not wanted.jars:
         return ()
-    own = _own(formula, work.tasks, wanted, rates)
-    pack = work.tasks[-1]
-    ready = _made_ready(wanted, rates)
-    loads = _loads(formula, pack, wanted, rates, before=tuple(task.id for task in ready))
-    return (_kit(formula, work.tasks, wanted), *own, *ready, *loads, *_afterwards(wanted, rates))
-
-
-def _kit(formula: Formula, tasks: Sequence[Task], wanted: Wanted) -> BatchTask:
     by_id = {line.ingredient.id: line.ingredient for line in formula.lines}
-    gloves = any(hot_by_hand(task, by_id) for task in tasks)
+    gloves = any(hot_by_hand(task, by_id) for task in work.tasks)
+    per_jar = frozenset(line.ingredient.id for line in formula.jar_lines if line.per_jar)
+    return _joined(_own(formula, work.tasks, wanted, rates), work.tasks[-1], wanted, rates, gloves=gloves, per_jar=per_jar)
+
+
+def told_tasks(steps: Sequence[ToldStep], wanted: Wanted, rates: Rates, *, tested: bool) -> tuple[BatchTask, ...]:
+    """The same of a method's own sentences: of a formula of one's own (`tested`: its times belong to a tested process), or of a batch for the
+    refrigerator. None where no sentence tells anything but filling."""
+    own = _told(steps, wanted, rates, tested=tested)
+    if not own or not wanted.jars:
+        return ()
+    fills = " ".join(step.says for step in steps if step.own_task)
+    pack = Task("pack", "pack", (), fills, "hands", after=(own[-1].id,))
+    gloves = any(thing.ingredient.eating.heat >= GLOVES_FROM for thing in wanted.weighed.values())
+    return _joined(own, pack, wanted, rates, gloves=gloves, per_jar=frozenset())
+
+
+def _joined(
+    own: list[BatchTask], pack: Task, wanted: Wanted, rates: Rates, *, gloves: bool, per_jar: frozenset[str]
+) -> tuple[BatchTask, ...]:
+    ready = _made_ready(wanted, rates)
+    loads = _loads(pack, wanted, rates, before=tuple(task.id for task in ready), per_jar=per_jar)
+    return (_kit(wanted, gloves), *own, *ready, *loads, *_afterwards(wanted, rates))
+
+
+def _kit(wanted: Wanted, gloves: bool) -> BatchTask:
     lines = (*wanted.kit, *(("Gloves",) if gloves else ()))
     says = "Every rim by eye and finger. A jar with a chip or a crack is out, before it is full."
     return BatchTask("kit", "kit", "prepare", "Check the kit", says, "hands", hands=_KIT, lines=lines, may_leave=True)
+
+
+def _told(steps: Sequence[ToldStep], wanted: Wanted, rates: Rates, *, tested: bool) -> list[BatchTask]:
+    found: list[BatchTask] = []
+    shown: set[str] = set()
+    hot: set[str] = set()
+    part: Part = "prepare"
+    before = "kit"
+    for number, step in enumerate((step for step in steps if not step.own_task), start=1):
+        things = [wanted.weighed[name] for name in step.what if name in wanted.weighed]
+        burner = step.where == "burner"
+        if burner and step.do != "blanch":
+            part = "cook"
+        cold = [thing for thing in things if thing.ingredient.id not in hot]
+        if burner:
+            hot.update(step.what)
+        boil = rates.named("boil")
+        lines = tuple(line for name in step.what if name not in shown for line in wanted.lines.get(name, ()))
+        shown.update(step.what)
+        name = f"step-{number}"
+        found.append(
+            BatchTask(
+                id=name, do=step.do, part=part, title=step.title, says=step.says,
+                attention="watch" if burner or step.where == "oven" else "none" if step.where else "hands", after=(before,),
+                hands=NONE if step.where else by_hand(step.do, things, rates),
+                heat_up=times(boil.span, sum(thing.kg for thing in cold)) if burner and boil else NONE,
+                clock=step.minutes, until=step.until if step.minutes is None else "", where=step.where, pot="pot" if burner else "",
+                hot=burner, stir=_STIR_MIN if burner and step.stir and step.minutes else None, lines=lines, tested=tested and burner and step.minutes is not None,
+                asks=step.asks,
+            )
+        )  # fmt: skip
+        before = name
+    return found
 
 
 def _own(formula: Formula, tasks: Sequence[Task], wanted: Wanted, rates: Rates) -> list[BatchTask]:
@@ -148,6 +202,7 @@ def _made_ready(wanted: Wanted, rates: Rates) -> list[BatchTask]:
     jars = sum(one.count for one in wanted.jars)
     # One to spare is washed too.
     washed = per_jar("wash-jar", jars + 1, rates, "before filling")
+    shelf = any(one.minutes for one in wanted.jars)
     found = [
         BatchTask(
             "jars-washed", "wash", "heat", "Wash the jars", "Hot water and soap, well rinsed; one more than you think.", "hands",
@@ -168,7 +223,7 @@ def _made_ready(wanted: Wanted, rates: Rates) -> list[BatchTask]:
             "which cracks glass.", "none", after=("jars-washed",), heat_up=_JARS_HOT, hot=True, ahead=_JARS_HOT[1],
         )  # fmt: skip
     found.append(hot)
-    if any(one.minutes for one in wanted.jars):
+    if shelf:
         lead = wanted.ready_min or CANNER_READY_MIN
         steam = "Water in, rack in, jars not yet: only so hot that hot jars do not crack." if wanted.steam else ""
         found.append(
@@ -194,7 +249,7 @@ def _made_ready(wanted: Wanted, rates: Rates) -> list[BatchTask]:
     return found
 
 
-def _loads(formula: Formula, pack: Task, wanted: Wanted, rates: Rates, *, before: tuple[str, ...]) -> list[BatchTask]:
+def _loads(pack: Task, wanted: Wanted, rates: Rates, *, before: tuple[str, ...], per_jar: frozenset[str]) -> list[BatchTask]:
     """Filling and loading are one walk, load by load: jars of the next load are filled only when the canner is free again."""
     found: list[BatchTask] = []
     number = 0
@@ -207,7 +262,7 @@ def _loads(formula: Formula, pack: Task, wanted: Wanted, rates: Rates, *, before
     ).strip()
     after = tuple(dict.fromkeys((*pack.after, *before)))
     for one in wanted.jars:
-        each = filling(formula, wanted.pack, one.process_class, rates)
+        each = filling(wanted.fill_rate, one.process_class, rates)
         for many in load_sizes(one.count, one.per_load) if shelf else (one.count,):
             number += 1
             if number > 1 and shelf:
@@ -219,16 +274,12 @@ def _loads(formula: Formula, pack: Task, wanted: Wanted, rates: Rates, *, before
                 BatchTask(
                     f"fill-{number}", "fill", "fill", f"Fill {many} {'jar' if many == 1 else 'jars'}{size}, one at a time", says, "hands",
                     after=after, hands=times(each, many), hot=True, load=number,
-                    lines=tuple(line for name in pack.per_jar for line in wanted.lines.get(name, ()) if name in _each_jar(formula)),
+                    lines=tuple(line for name in pack.per_jar for line in wanted.lines.get(name, ()) if name in per_jar),
                 )
             )  # fmt: skip
             if shelf and one.minutes:
                 found.extend(_process(wanted, number, rates, jars=many, minutes=one.minutes))
     return found
-
-
-def _each_jar(formula: Formula) -> frozenset[str]:
-    return frozenset(line.ingredient.id for line in formula.jar_lines if line.per_jar)
 
 
 def _between(wanted: Wanted, number: int) -> list[BatchTask]:
@@ -316,9 +367,4 @@ def _afterwards(wanted: Wanted, rates: Rates) -> list[BatchTask]:
     return found
 
 
-def until_filling(tasks: Sequence[BatchTask]) -> tuple[BatchTask, ...]:
-    """The tasks before the first jar is filled."""
-    return tuple(task for task in tasks if task.part in ("prepare", "cook", "heat"))
-
-
-__all__ = ["JarsPlanned", "Wanted", "batch_tasks", "until_filling"]
+__all__ = ["JarsPlanned", "Wanted", "batch_tasks", "told_tasks"]

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Final
 
-from rheum.core.facts.formulas import Formula, Pack
+from rheum.core.facts.formulas import Pack
 from rheum.core.facts.ingredients import Ingredient
 from rheum.core.facts.rates import Rates, Span
 from rheum.core.facts.work import Task
@@ -69,14 +69,15 @@ def clock_of(task: Task) -> Span | None:
     return None if task.do in ("pack", *_HEATING_ITSELF) or task.attention == "hands" else task.minutes
 
 
-def filling(formula: Formula, pack: Pack, size: str, rates: Rates) -> Span:
-    """Minutes to fill, close and load one jar of a size."""
+def fill_rate(kind: str, pack: Pack, whole: bool) -> str:
+    """Which row of the rates fills the jars: whole pieces or cut ones raw, or by the kind of what is hot."""
     if pack == "raw":
-        kind = "raw-whole" if formula.whole_in_brine else "raw-cut"
-    else:
-        kind = {"relish": "hot-relish", "salsa": "hot-salsa", "chutney": "hot-chutney", "sauce": "hot-sauce"}.get(
-            formula.kind, "hot-pieces"
-        )
+        return "raw-whole" if whole else "raw-cut"
+    return {"relish": "hot-relish", "salsa": "hot-salsa", "chutney": "hot-chutney", "sauce": "hot-sauce"}.get(kind, "hot-pieces")
+
+
+def filling(kind: str, size: str, rates: Rates) -> Span:
+    """Minutes to fill, close and load one jar of a size, by the row of `fill_rate`."""
     total, factor = rates.named("pack", kind), _size_factor(size, rates)
     found = (total.span[0] * factor[0], total.span[1] * factor[1]) if total else NONE
     for verb in ("bubble", "wipe-and-lid", "load"):
@@ -103,4 +104,4 @@ def cold_in(what: Iterable[str], weighed: Mapping[str, Weighed], hot: set[str]) 
     return [weighed[name] for name in what if name in weighed and name not in hot]
 
 
-__all__ = ["NONE", "Span", "Weighed", "by_hand", "clock_of", "cold_in", "filling", "heating_up", "per_jar", "plus", "times"]
+__all__ = ["NONE", "Span", "Weighed", "by_hand", "clock_of", "cold_in", "fill_rate", "filling", "heating_up", "per_jar", "plus", "times"]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -14,6 +15,7 @@ from rheum.core.measures.measurable import mixed
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import listed, mm
 from rheum.core.recipe.writing import Written, formula_line_text, how_long, task_title
+from rheum.core.work.from_method import ToldStep
 
 PartName = Literal["prepare", "cook", "pack"]
 _ONLY_MINUTES: Final = re.compile(r"(?:about )?\d{1,3} min(?: from the boil| more| a potful)?")
@@ -21,7 +23,7 @@ MOST_SCALE: Final = 6.0
 LEAST_SCALE: Final = 0.25
 # By hand on what burns the skin; from here on the heat of an ingredient asks for gloves (common practice).
 _CUTTING: Final = frozenset({"chop", "slice", "dice", "cut", "trim", "peel", "core", "mince", "grate", "char", "slip-skins"})
-_GLOVES_FROM: Final = 2
+GLOVES_FROM: Final = 2
 # Heated only so that the skins come off: it is still preparing.
 _PREPARING: Final = frozenset({"blanch", "slip-skins", "char", "peel", "soak", "salt", "lime", "drain", "rinse"})
 _PLACE: Final = {"burner": "on the stove", "counter": "in a cool place", "refrigerator": "in the refrigerator", "oven": "in the oven"}
@@ -82,7 +84,7 @@ class FormulaPage:
 
 def hot_by_hand(task: Task, by_id: dict[str, Ingredient]) -> bool:
     """Whether a task wants gloves: chillies are cut, or its sentence says so."""
-    return "glove" in task.says.lower() or (task.do in _CUTTING and any(by_id[name].eating.heat >= _GLOVES_FROM for name in task.what))
+    return "glove" in task.says.lower() or (task.do in _CUTTING and any(by_id[name].eating.heat >= GLOVES_FROM for name in task.what))
 
 
 def part_of(task: Task, parts: dict[str, PartName]) -> PartName:
@@ -118,15 +120,38 @@ def _page_task(formula: Formula, task: Task, before: Task | None, by_id: dict[st
     )
 
 
+def _of_steps(steps: Sequence[ToldStep]) -> list[tuple[PartName, PageTask]]:
+    """Typed steps as they are done: from the first pot on they are cooking, and filling comes last."""
+    found: list[tuple[PartName, PageTask]] = []
+    part: PartName = "prepare"
+    for number, step in enumerate(steps, start=1):
+        if step.where == "burner" and step.do != "blanch":
+            part = "cook"
+        place = "pack" if step.own_task else part
+        attention: Attention = "watch" if step.where in ("burner", "oven") else "none" if step.where else "hands"
+        found.append(
+            (
+                place,
+                PageTask(
+                    id=f"step-{number}", title=step.title, says=step.says, clock=step.minutes, clock_says=how_long(*step.minutes) if step.minutes else "",
+                    until=step.until, stir=None, waits_says="", gloves=False, where=_PLACE.get(step.where, ""), attention=attention, with_others=False,
+                ),
+            )
+        )  # fmt: skip
+    return found
+
+
 def _makes(formula: Formula, scale: float) -> str:
     low, high = formula.yields.low * scale, formula.yields.high * scale
     count = mixed(round(low * 2) / 2) if low == high else f"{mixed(round(low * 2) / 2)} to {mixed(round(high * 2) / 2)}"
     return f"about {count} {JAR_WORD[formula.yields.jar]} jars"
 
 
-def work_page(formula: Formula, scale: float = 1.0, measures: Written = "us", pack: Pack | None = None) -> FormulaPage:
+def work_page(
+    formula: Formula, scale: float = 1.0, measures: Written = "us", pack: Pack | None = None, *, steps: Sequence[ToldStep] = ()
+) -> FormulaPage:
     """A formula's page at a scale (1 is one batch; LEAST_SCALE to MOST_SCALE, else RequestError). `pack`: packed raw where both are tested.
-    Amounts as a kitchen can measure them; minutes and clocks do not scale. An entered formula has no tasks of its own."""
+    Amounts as a kitchen can measure them; minutes and clocks do not scale. `steps`: of an entered formula, whose steps were typed and confirmed."""
     if not LEAST_SCALE <= scale <= MOST_SCALE:
         raise RequestError("scale", f"A page is written for {LEAST_SCALE:g} to {MOST_SCALE:g} batches. Choose a size between.")
     packed: Pack = pack if pack is not None and formula.minutes_for_pack(pack) else formula.pack
@@ -143,6 +168,8 @@ def work_page(formula: Formula, scale: float = 1.0, measures: Written = "us", pa
     for before, task in zip((None, *tasks), tasks, strict=False):
         parts[task.id] = part_of(task, parts)
         found[parts[task.id]].append(_page_task(formula, task, before, by_id))
+    for part, step in _of_steps(steps):
+        found[part].append(step)
     table = formula.minutes_for_pack(packed) or {}
     return FormulaPage(
         id=formula.id,

@@ -11,8 +11,9 @@ from rheum.core.judging.process import CANNER_WATER_C
 from rheum.core.making.basket import BothMeasures
 from rheum.core.making.plan import Plan
 from rheum.core.measures.saying import mm, mm_at_most
-from rheum.core.work.derive import JarsPlanned, Wanted, batch_tasks
-from rheum.core.work.lasting import Weighed
+from rheum.core.work.derive import JarsPlanned, Wanted, batch_tasks, told_tasks
+from rheum.core.work.from_method import steps_of, steps_told
+from rheum.core.work.lasting import Weighed, fill_rate
 from rheum.core.work.task import BatchTask
 
 
@@ -42,27 +43,33 @@ def _kit(plan: Plan, jars: Sequence[JarsPlanned], steam: bool) -> tuple[str, ...
     return tuple(found)
 
 
-def tasks_of(plan: Plan, formula: Formula, jars: Sequence[JarsPlanned], *, library: Library, choices: Choices) -> tuple[BatchTask, ...]:
-    """The tasks of a plan that follows a formula: scaled, in the recipe's own names and amounts, with its jars and loads."""
+def tasks_of(
+    plan: Plan, formula: Formula | None, jars: Sequence[JarsPlanned], *, library: Library, choices: Choices
+) -> tuple[BatchTask, ...]:
+    """The tasks of a plan, with its jars and loads, in the recipe's own names and amounts: of a batch for the shelf those of its formula, scaled, or
+    of a formula of one's own what its confirmed steps tell; of one for the refrigerator what its own method tells."""
+    process = plan.verdict.process if plan.verdict.destination == "shelf" else None
+    followed = formula if process is not None else None
     weighed: dict[str, Weighed] = {}
     lines: dict[str, list[str]] = {}
     names: dict[str, list[str]] = {}
     count = sum(one.count for one in jars)
     for line in plan.lines:
-        if not line.stands_for:
+        # What is walked by the formula's work goes by its ingredients; what is told by the recipe's own sentences, by the recipe's.
+        name = line.stands_for if followed is not None and followed.own is None else line.id
+        if not name:
             continue
-        key = f"soak:{line.stands_for}" if line.goes == "soak" else line.stands_for
+        key = f"soak:{name}" if line.goes == "soak" else name
         lines.setdefault(key, []).append(_written(line))
         if line.goes == "soak":
             continue
-        names.setdefault(line.stands_for, []).append(line.name)
+        names.setdefault(name, []).append(line.name)
         kg = line.kg * (count if line.goes == "jar" else 1)
-        known = weighed.get(line.stands_for)
-        ingredient = library.catalogue.by_id.get(line.id) or library.catalogue[line.stands_for]
-        weighed[line.stands_for] = Weighed(known.ingredient if known else ingredient, kg + (known.kg if known else 0.0))
-    process = plan.verdict.process if plan.verdict.destination == "shelf" else None
+        known = weighed.get(name)
+        ingredient = library.catalogue.by_id.get(line.id) or library.catalogue[name]
+        weighed[name] = Weighed(known.ingredient if known else ingredient, kg + (known.kg if known else 0.0))
     steam = process is not None and process.method == "steam"
-    pack = plan.verdict.pack or formula.pack
+    pack = plan.verdict.pack or (formula.pack if formula else "hot")
     wanted = Wanted(
         pack=pack,
         scale=plan.formula_scale,
@@ -80,5 +87,11 @@ def tasks_of(plan: Plan, formula: Formula, jars: Sequence[JarsPlanned], *, libra
         to_boil_min=plan.loads.to_boil_min if plan.loads else 0.0,
         vinegar_rim=choices.rim == "vinegar",
         cool_hours=choices.cool_hours,
+        fill_rate=fill_rate(formula.kind if formula else "pickle", pack, bool(formula and formula.whole_in_brine)),
     )
-    return batch_tasks(formula, wanted, library.rates)
+    if followed is None:
+        return told_tasks(steps_told(plan.method, library.catalogue), wanted, library.rates, tested=False)
+    if followed.own is not None:
+        confirmed = followed.own.steps_confirmed
+        return told_tasks(steps_of(followed, library.catalogue), wanted, library.rates, tested=True) if confirmed else ()
+    return batch_tasks(followed, wanted, library.rates)

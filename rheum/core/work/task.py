@@ -42,6 +42,8 @@ class BatchTask:
     tested: bool = False
     may_leave: bool = False
     load: int | None = None
+    # Its method does not say how long: that is asked when it is begun.
+    asks: bool = False
 
     @property
     def lasts(self) -> Span:

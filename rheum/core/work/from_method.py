@@ -1,0 +1,127 @@
+"""The work that a method's own sentences tell: of a formula of one's own, typed from its source, and of a batch for the refrigerator. A sentence is a
+task; what it does and how long is read by the clause reader, and what its words do not say is asked when it is begun."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Final
+
+from rheum.core.facts.formulas import Formula
+from rheum.core.facts.ingredients import Catalogue
+from rheum.core.facts.rates import Span
+from rheum.core.recipe.clauses import Clause, clauses_of
+from rheum.core.recipe.mentions import strip_bullet
+from rheum.core.recipe.text import sentences
+from rheum.core.recipe.writing import how_long
+
+# Groups of acts (reference/prose.toml), the last that counts naming what a sentence does: on a burner, standing, by hand.
+_ON_BURNER: Final = {"simmer": "simmer", "reduce": "cook-down", "boil": "boil", "blanch": "blanch", "heat": "boil", "fry": "cook"}
+_IN_OVEN: Final = {"roast": "char", "bake": "char"}
+_STANDS: Final = {"stand": "stand", "freeze": "stand", "ferment": "stand", "leave": "stand"}
+_BY_HAND: Final = {
+    "wash": "wash", "trim": "trim", "peel": "peel", "cut": "chop", "mince": "grate", "puree": "puree", "drain": "drain", "strain": "strain",
+    "tie": "tie-bag", "lift": "lift-out", "combine": "combine", "put": "combine", "cover": "combine", "skim": "combine", "discard": "combine",
+    "throw": "combine", "measure": "combine", "use": "combine",
+}  # fmt: skip
+# Filling, lids and the canner have tasks of their own, which every batch has; seals and the shelf come after.
+_HAS_ITS_OWN: Final = frozenset({"fill", "process", "close", "invert", "free", "store", "serve", "check", "selfseal", "retighten"})
+_MOST_TITLE: Final = 44
+_PER_DAY: Final = 24 * 60.0
+_NIGHT: Final[Span] = (8 * 60.0, 12 * 60.0)
+
+
+@dataclass(frozen=True, slots=True)
+class ToldStep:
+    """A sentence as a task: what it does (`do`), the foods it names, its minutes, where it happens; `asks`: its time is not said; `own_task`: it is
+    about filling, lids or the canner, which every batch has tasks for."""
+
+    says: str
+    do: str
+    what: tuple[str, ...]
+    minutes: Span | None
+    where: str
+    asks: bool
+    stir: bool
+    own_task: bool
+    until: str = ""
+
+    @property
+    def title(self) -> str:
+        """Its first words, short enough for large type."""
+        words = self.says.split(". ", 1)
+        # A step's own number is no words of it.
+        head = (words[1] if len(words) > 1 and words[0].isdigit() else words[0]).split(". ")[0].split(" until ")[0].rstrip(".")
+        if len(head) <= _MOST_TITLE:
+            return head
+        cut = head[:_MOST_TITLE].rsplit(" ", 1)[0].rstrip(",;")
+        return f"{cut} …"
+
+    @property
+    def understood(self) -> str:
+        """What is understood of it, read back to who typed it."""
+        if self.own_task:
+            return "filling, lids and canner: every batch has these, with the minutes entered above"
+        time = how_long(*self.minutes) if self.minutes else ""
+        if self.where == "burner":
+            parts = [
+                "on the stove",
+                f"{time} from the boil" if time else "until it is as the sentence says",
+                "stirred" if self.stir else "",
+            ]
+        elif self.where == "oven":
+            parts = ["in the oven", time or "its minutes are asked when it is begun"]
+        elif self.where:
+            parts = [
+                "stands in the refrigerator" if self.where == "refrigerator" else "stands",
+                time or "for how long is asked when it is begun",
+            ]
+        else:
+            parts = ["by hand"]
+        return ", ".join(part for part in parts if part)
+
+
+def steps_of(formula: Formula, catalogue: Catalogue) -> tuple[ToldStep, ...]:
+    """What the steps of a formula of one's own do, as they were typed."""
+    return steps_told([one for line in formula.steps.split("\n") for one in sentences(line)], catalogue)
+
+
+def steps_told(sentences: Iterable[str], catalogue: Catalogue) -> tuple[ToldStep, ...]:
+    """What each sentence of a method does, in their order."""
+    return tuple(_step(words, catalogue) for sentence in sentences if (words := strip_bullet(sentence).strip()))
+
+
+def _step(sentence: str, catalogue: Catalogue) -> ToldStep:
+    clauses = clauses_of(sentence, catalogue)
+    main = [clause for clause in clauses if clause.when in ("", "then", "and")] or clauses
+    groups = [act.group for clause in main for act in clause.acts if not act.negated]
+    foods = tuple(
+        dict.fromkeys(food.ingredient.id for clause in clauses for food in clause.foods if food.ingredient is not None and not food.negated)
+    )
+    hot = next((_ON_BURNER[group] for group in ("reduce", "simmer", "boil", "blanch", "fry", "heat") if group in groups), None)
+    oven = next((_IN_OVEN[group] for group in groups if group in _IN_OVEN), None)
+    stands = next((_STANDS[group] for group in groups if group in _STANDS), None)
+    fills = bool(set(groups) & _HAS_ITS_OWN) or any(clause.things & {"canner", "lid", "jar"} for clause in main)
+    minutes = _minutes(sentence, clauses)
+    if fills and (hot is None or "process" in groups):
+        return ToldStep(sentence, "fill", foods, None, "", False, False, True)
+    if hot is not None:
+        until = next((clause.text for clause in clauses if clause.when == "until"), "")
+        return ToldStep(sentence, hot, foods, minutes, "burner", False, "combine" in groups, False, until=until.replace(" ,", ","))
+    if oven is not None:
+        return ToldStep(sentence, oven, foods, minutes, "oven", minutes is None, False, False)
+    if stands is not None:
+        cold = any("fridge" in clause.things or "refrigerator" in clause.lows for clause in clauses)
+        return ToldStep(sentence, stands, foods, minutes, "refrigerator" if cold else "counter", minutes is None, False, False)
+    hands = next((_BY_HAND[group] for group in groups if group in _BY_HAND), "combine")
+    return ToldStep(sentence, hands, foods, None, "", False, False, False)
+
+
+def _minutes(sentence: str, clauses: Iterable[Clause]) -> Span | None:
+    """The first time that a sentence tells, of whatever it does; overnight is a night."""
+    for clause in clauses:
+        for figure in clause.figures:
+            if figure.measure in ("minutes", "days"):
+                one = _PER_DAY if figure.measure == "days" else 1.0
+                return figure.low * one, figure.high * one
+    return _NIGHT if "overnight" in sentence.lower() else None
