@@ -74,6 +74,11 @@ def all_before_filling(page: Page) -> None:
         expect(page.get_by_role("button", name=f"{part}: all of it is done")).to_have_count(0)
 
 
+def another_canner(page: Page) -> None:
+    """The demo's canner holds its asparagus."""
+    page.get_by_role("button", name="They go into another canner").click()
+
+
 def all_in(page: Page, last: bool = True) -> None:
     """A load counted at once, as many jars as the canner takes of them."""
     page.get_by_role("button", name="Count them at once").click()

@@ -178,6 +178,7 @@ def test_one_load_by_thumb_on_a_phone(demo_server: Running, open_page: Opener) -
     tap("All of it is here")
     assert serious_faults(page) == []
     all_before_filling(page)
+    tap("They go into another canner")
     for jar in (1, 2, 3):
         tap(f"Jar {jar} is in")
     assert serious_faults(page) == []

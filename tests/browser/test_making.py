@@ -10,7 +10,7 @@ import pypdfium2
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, serious_faults
+from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, another_canner, serious_faults
 from tests.browser.test_bench import BEANS, sheet
 from tests.conftest import Running
 
@@ -158,6 +158,7 @@ def test_two_sizes_are_counted_apart_and_each_has_its_clock(demo_server: Running
     page.get_by_role("button", name="Begin this batch").click()
     all_before_filling(page)
     expect(page.get_by_text("Load 1 Quart: 0 in, 1 go in; 2 jars after it")).to_be_visible()
+    another_canner(page)
     page.get_by_role("button", name="Jar 1 is in").tap()
     page.get_by_role("button", name="Lid on: 1 jar, more after this load").tap()
     expect(page.get_by_text("start the clock: 20 minutes")).to_be_visible()

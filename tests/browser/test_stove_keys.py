@@ -14,7 +14,9 @@ def test_no_key_sets_a_clock_back_without_being_asked(demo_server: Running, open
     batches = f"{demo_server.url}/api/batches"
     page.request.post(batches, data={"id": "keys-0001", "text": BEANS, "jars": 4, "short_known": True})
     said = [{"kind": "step", "step": step} for step in ("prepare", "heat-jars", "cook")]
-    for number, event in enumerate([*said, {"kind": "filled", "jars": 4}, {"kind": "loaded", "load": 1}, {"kind": "boiling", "load": 1}]):
+    for number, event in enumerate(
+        [*said, {"kind": "filled", "jars": 4}, {"kind": "loaded", "load": 1, "elsewhere": True}, {"kind": "boiling", "load": 1}]
+    ):
         assert page.request.post(f"{batches}/keys-0001/events", data={**event, "id": f"keys-tap-{number}"}).ok
     page.goto(f"{demo_server.url}/stove/keys-0001")
     headline = page.get_by_role("heading", level=2).first

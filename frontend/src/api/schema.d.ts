@@ -3181,11 +3181,16 @@ export interface components {
         /**
          * Filling
          * @description The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
-         *     after it.
+         *     after it; `elsewhere`: in another canner than the batch was begun with.
          */
         "BatchListOut.Filling": {
             /** After */
             after: number;
+            /**
+             * Elsewhere
+             * @default false
+             */
+            elsewhere: boolean;
             /** Jar Id */
             jar_id: string;
             /** Jars In */
@@ -4107,11 +4112,16 @@ export interface components {
         /**
          * Filling
          * @description The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
-         *     after it.
+         *     after it; `elsewhere`: in another canner than the batch was begun with.
          */
         "BatchOut.Filling": {
             /** After */
             after: number;
+            /**
+             * Elsewhere
+             * @default false
+             */
+            elsewhere: boolean;
             /** Jar Id */
             jar_id: string;
             /** Jars In */
@@ -5762,9 +5772,15 @@ export interface components {
         };
         /**
          * JarIn
-         * @description One jar is filled, lidded and in the canner. Without a size: the one that is being filled.
+         * @description One jar is filled, lidded and in the canner. Without a size: the one that is being filled. `elsewhere`: this load goes into another canner
+         *     than the batch was begun with.
          */
         "EventIn.JarIn": {
+            /**
+             * Elsewhere
+             * @default false
+             */
+            elsewhere?: boolean;
             /** Id */
             id: string;
             /** Jar */
@@ -9127,11 +9143,16 @@ export interface components {
         /**
          * Filling
          * @description The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
-         *     after it.
+         *     after it; `elsewhere`: in another canner than the batch was begun with.
          */
         "StoveOut.Filling": {
             /** After */
             after: number;
+            /**
+             * Elsewhere
+             * @default false
+             */
+            elsewhere: boolean;
             /** Jar Id */
             jar_id: string;
             /** Jars In */

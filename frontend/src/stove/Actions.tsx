@@ -181,7 +181,11 @@ export function Actions({ batch, actions, armed, tell, focus = true }: Props) {
   return (
     <Flex direction="column" gap="3">
       {busy && actions.some((action) => action.kind === "loaded") && (
-        <InTheWay batch={batch} armed={armed} tell={tell} />
+        <InTheWay
+          batch={batch}
+          armed={armed}
+          onElsewhere={() => tell({ kind: "loaded", load: batch.state.load ?? 1, elsewhere: true } as Told)}
+        />
       )}
       {large.map((action) => button(action, actions.indexOf(action)))}
       {small.length > 0 && (
@@ -194,10 +198,9 @@ export function Actions({ batch, actions, armed, tell, focus = true }: Props) {
 }
 
 /** Another batch's load stands in the canner. */
-export function InTheWay({ batch, armed, tell }: Pick<Props, "batch" | "armed" | "tell">) {
+export function InTheWay({ batch, armed, onElsewhere }: { batch: Batch; armed: boolean; onElsewhere: () => void }) {
   const busy = batch.in_the_canner;
   if (!busy) return null;
-  const load = batch.state.filling?.load ?? batch.state.load ?? 1;
   return (
     <Sentence>
       <Text>{busy.says}</Text>
@@ -205,11 +208,9 @@ export function InTheWay({ batch, armed, tell }: Pick<Props, "batch" | "armed" |
         <Link asChild textDecoration="underline">
           <RouterLink to={`/stove/${busy.batch_id}`}>See that batch</RouterLink>
         </Link>
-        {!batch.state.filling && (
-          <Tap size="sm" aria-disabled={!armed} onClick={() => tell({ kind: "loaded", load, elsewhere: true } as Told)}>
-            They go into another canner
-          </Tap>
-        )}
+        <Tap aria-disabled={!armed} onClick={() => armed && onElsewhere()}>
+          They go into another canner
+        </Tap>
       </Flex>
     </Sentence>
   );

@@ -51,12 +51,13 @@ function Row({ filling }: { filling: Filling }) {
 export function FillWalk({ batch, filling, armed, tell }: Props) {
   const [count, setCount] = useState<number | null>(null);
   const [part, setPart] = useState(false);
+  const [elsewhere, setElsewhere] = useState(filling.elsewhere);
   const jars = count ?? filling.jars_in;
   const full = filling.jars_in >= filling.up_to;
   // By the plan: whether more is filled after this load.
   const more = filling.after > 0 || jars < filling.up_to;
   const load = (last: boolean) => {
-    tell({ kind: "loaded", load: filling.load, jars, last, part_jar: part } as Told);
+    tell({ kind: "loaded", load: filling.load, jars, last, part_jar: part, elsewhere } as Told);
     setCount(null);
   };
   const inWords = batch.snapshot.sizes.length > 1 && filling.title ? ` ${filling.title}` : "";
@@ -68,7 +69,7 @@ export function FillWalk({ batch, filling, armed, tell }: Props) {
       data-key={full ? undefined : "space"}
       autoFocus={!full}
       aria-disabled={!armed}
-      onClick={() => tell({ kind: "jar-in", jar: filling.next_jar } as Told)}
+      onClick={() => tell({ kind: "jar-in", jar: filling.next_jar, elsewhere } as Told)}
     >
       Jar {filling.next_jar} is in
     </Tap>
@@ -98,7 +99,7 @@ export function FillWalk({ batch, filling, armed, tell }: Props) {
       </Flex>
     </Flex>
   );
-  const busy = batch.in_the_canner !== null;
+  const busy = batch.in_the_canner !== null && !elsewhere;
   return (
     <Flex direction="column" gap="3">
       <Lines lines={filling.lines} />
@@ -108,7 +109,13 @@ export function FillWalk({ batch, filling, armed, tell }: Props) {
         {filling.after > 0 ? `; ${jarsWord(filling.after)} after it` : ""}
       </Text>
       <Row filling={filling} />
-      {busy ? <InTheWay batch={batch} armed={armed} tell={tell} /> : full ? [lidOn, jarIn] : [jarIn, lidOn]}
+      {busy ? (
+        <InTheWay batch={batch} armed={armed} onElsewhere={() => setElsewhere(true)} />
+      ) : full ? (
+        [lidOn, jarIn]
+      ) : (
+        [jarIn, lidOn]
+      )}
       {!busy &&
         (count === null ? (
           <Box>

@@ -29,7 +29,7 @@ def in_the_way(mine: Snapshot, others: Iterable[Tally]) -> InTheCanner | None:
         return None
     for other in others:
         snapshot, load = other.snapshot, load_inside(other)
-        if snapshot.id == mine.id or snapshot.canner_id != mine.canner_id or (load is None and not other.lidded):
+        if snapshot.id == mine.id or snapshot.canner_id != mine.canner_id or (load is None and not _filling(other)):
             continue
         what = f"load {load.number}" if load is not None else "the first jars"
         return InTheCanner(
@@ -42,7 +42,11 @@ def in_the_way(mine: Snapshot, others: Iterable[Tally]) -> InTheCanner | None:
 
 def occupied(tally: Tally) -> bool:
     """Whether jars of a batch stand in its canner: a load, or the first jars of one that is being filled."""
-    return load_inside(tally) is not None or bool(tally.lidded)
+    return load_inside(tally) is not None or _filling(tally)
+
+
+def _filling(tally: Tally) -> bool:
+    return bool(tally.lidded) and not tally.elsewhere
 
 
 def check_free(before: Tally, after: Tally, others: Iterable[Tally]) -> None:

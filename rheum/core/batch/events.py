@@ -47,11 +47,13 @@ class TaskTold:
 
 @dataclass(frozen=True, slots=True)
 class JarIn:
-    """One jar is filled, lidded and in the canner. Without a size: the one that is being filled."""
+    """One jar is filled, lidded and in the canner. Without a size: the one that is being filled. `elsewhere`: this load goes into another canner
+    than the batch was begun with."""
 
     id: str
     jar: int
     jar_id: str | None = None
+    elsewhere: bool = False
     kind: Literal["jar-in"] = "jar-in"
 
 

@@ -68,7 +68,12 @@ def jar_in(tally: Tally, said: JarIn, at: Moment) -> Tally:
         raise EventRefused(f"Jar {said.jar} is in already.")
     if len(tally.lidded) >= MOST_JARS:
         raise EventRefused("That is more than any canner holds. Say that they are in.")
-    return replace(tally, lidded=(*tally.lidded, said.jar_id or coming.jar_id), tasks=implied(tally, (f"fill-{coming.number}",), at))
+    return replace(
+        tally,
+        lidded=(*tally.lidded, said.jar_id or coming.jar_id),
+        elsewhere=tally.elsewhere or said.elsewhere,
+        tasks=implied(tally, (f"fill-{coming.number}",), at),
+    )
 
 
 def _coming(tally: Tally) -> NextLoad:
@@ -110,7 +115,7 @@ def _closed(tally: Tally, said: Loaded, at: Moment) -> Tally:
         title=coming.title,
         minutes=coming.minutes,
         loaded=True,
-        elsewhere=said.elsewhere,
+        elsewhere=said.elsewhere or tally.elsewhere,
     )
     filled = (tally.filled or 0) + jars
     more = coming.after > 0 or jars < coming.up_to if said.last is None else not said.last
@@ -121,6 +126,7 @@ def _closed(tally: Tally, said: Loaded, at: Moment) -> Tally:
         filled=filled,
         filled_at=at,
         lidded=(),
+        elsewhere=False,
         tasks=implied(tally, (f"fill-{coming.number}",), at),
         filling_over=over,
         part_jar=tally.part_jar or said.part_jar,

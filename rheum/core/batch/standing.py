@@ -127,7 +127,7 @@ class PotStanding:
 @dataclass(frozen=True, slots=True)
 class Filling:
     """The load that is being filled: how many jars are in, how many more go in, the number on the next one, and how many are planned for the loads
-    after it."""
+    after it; `elsewhere`: in another canner than the batch was begun with."""
 
     load: int
     jar_id: str
@@ -138,6 +138,7 @@ class Filling:
     after: int
     says: str
     lines: tuple[str, ...] = ()
+    elsewhere: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -127,6 +127,8 @@ class Tally:
     # What was said of the tasks; the jars of the load that is being filled, by size; whether no jar is filled any more.
     tasks: Mapping[str, TaskTally] = field(default_factory=dict)
     lidded: tuple[str, ...] = ()
+    # The load that is being filled stands in another canner.
+    elsewhere: bool = False
     filling_over: bool = False
 
     def task(self, name: str) -> TaskTally:

@@ -350,4 +350,5 @@ def filling_at(tally: Tally) -> Filling | None:
         after=coming.after,
         says=shown.says if shown else "",
         lines=shown.lines if shown else (),
+        elsewhere=tally.elsewhere,
     )
