@@ -11,11 +11,14 @@ from rheum.api.shapes import (
     BatchList,
     BatchView,
     CanMakeView,
+    DaysView,
+    DayView,
     Entered,
     FormulaList,
     FormulaText,
     Found,
     JarList,
+    KeptDayView,
     KitchenView,
     LookedView,
     Placements,
@@ -93,6 +96,18 @@ class BatchListOut(Out[BatchList]):
 
 
 class StoveOut(Out[StoveView]):
+    pass
+
+
+class DayOut(Out[DayView]):
+    pass
+
+
+class KeptDayOut(Out[KeptDayView]):
+    pass
+
+
+class DaysOut(Out[DaysView]):
     pass
 
 

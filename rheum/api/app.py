@@ -12,7 +12,23 @@ from pydantic_core import PydanticSerializationError
 from werkzeug.exceptions import HTTPException
 
 from rheum import __version__
-from rheum.api import batches, checks, guard, kitchen, making, own_facts, pages, recipes, reckoner, scale, second_looks, shelf, stock, stove
+from rheum.api import (
+    batches,
+    checks,
+    day,
+    guard,
+    kitchen,
+    making,
+    own_facts,
+    pages,
+    recipes,
+    reckoner,
+    scale,
+    second_looks,
+    shelf,
+    stock,
+    stove,
+)
 from rheum.api.problems import of_database, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
 from rheum.core.measures.refused import Refused
@@ -34,6 +50,7 @@ def create_app(setup: Setup) -> APIFlask:
         kitchen.blueprint,
         batches.blueprint,
         stove.blueprint,
+        day.blueprint,
         shelf.blueprint,
         recipes.blueprint,
         own_facts.blueprint,

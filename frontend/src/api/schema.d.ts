@@ -474,6 +474,309 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay a day out: batches over burners, canners and hands. A wish that cannot be met is refused with what is in the way and what would help. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["DayIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/late": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same day as it goes: what was told stays, what follows is pushed along in the order of the plan, which is laid out without what was told. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["KeptDayIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The days that were kept, the next to come last. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DaysOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One kept day. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptDayOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        /** Keep a day: it is laid out anew and stands in the place of what was kept under its id. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["KeptDayIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptDayOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Throw a day away. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DaysOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kept day as a calendar: each task that wants hands, and each load, with a reminder. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -5434,6 +5737,423 @@ export interface components {
             count: number;
         };
         /**
+         * DayIn
+         * @description A day to lay out; what is left out is the kitchen's own. `burners`: how many, or each with its size; `canners`: ids of the kitchen's, or kinds.
+         */
+        DayIn: {
+            /** @default null */
+            awake?: components["schemas"]["DayIn.SpanIn"] | null;
+            /** Batches */
+            batches: components["schemas"]["DayIn.DayBatchIn"][];
+            /**
+             * Breaks
+             * @default []
+             */
+            breaks?: components["schemas"]["DayIn.SpanIn"][];
+            /**
+             * Burners
+             * @default null
+             */
+            burners?: number | components["schemas"]["DayIn.BurnerIn"][] | null;
+            /**
+             * Canners
+             * @default null
+             */
+            canners?: (string | components["schemas"]["DayIn.DayCannerIn"])[] | null;
+            /**
+             * Done By
+             * @default null
+             */
+            done_by?: string | null;
+            /**
+             * Fixed
+             * @default []
+             */
+            fixed?: components["schemas"]["DayIn.FixedIn"][];
+            /**
+             * Hands
+             * @default null
+             */
+            hands?: number | null;
+            /**
+             * Holds
+             * @default null
+             */
+            holds?: number | null;
+            /**
+             * People
+             * @default null
+             */
+            people?: number | null;
+            /**
+             * Start
+             * @default null
+             */
+            start?: string | null;
+            /**
+             * Told
+             * @default []
+             */
+            told?: components["schemas"]["DayIn.ToldIn"][];
+        };
+        /** BurnerIn */
+        "DayIn.BurnerIn": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchIn
+         * @description One batch of a day: a text, a kept recipe or a formula, in which jars and how many.
+         */
+        "DayIn.DayBatchIn": {
+            /**
+             * Follows
+             * @default null
+             */
+            follows?: string | null;
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Jar
+             * @default null
+             */
+            jar?: string | null;
+            /**
+             * Jars
+             * @default null
+             */
+            jars?: number | null;
+            /**
+             * Not After
+             * @default null
+             */
+            not_after?: string | null;
+            /**
+             * Not Before
+             * @default null
+             */
+            not_before?: string | null;
+            /**
+             * Recipe Id
+             * @default null
+             */
+            recipe_id?: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text?: string | null;
+        };
+        /**
+         * DayCannerIn
+         * @description A canner of a day that is none of the kitchen's: of a kind, and how many jars it holds, in all or by size.
+         */
+        "DayIn.DayCannerIn": {
+            /**
+             * Holds
+             * @default 7
+             */
+            holds?: number | {
+                [key: string]: number;
+            };
+            /**
+             * Kind
+             * @default bath
+             * @enum {string}
+             */
+            kind?: "bath" | "steam";
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+        };
+        /** FixedIn */
+        "DayIn.FixedIn": {
+            /** Start */
+            start: string;
+            /** Task */
+            task: string;
+        };
+        /**
+         * SpanIn
+         * @description From when to when.
+         */
+        "DayIn.SpanIn": {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+        };
+        /** ToldIn */
+        "DayIn.ToldIn": {
+            /** Begun */
+            begun: string;
+            /**
+             * Done
+             * @default null
+             */
+            done?: string | null;
+            /** Task */
+            task: string;
+        };
+        /** DayOut */
+        DayOut: components["schemas"]["DayOut.DayView"];
+        /** Burner */
+        "DayOut.Burner": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchView
+         * @description A batch of the day: what it is called, its jars and loads, and its whole text, to begin it from the day.
+         */
+        "DayOut.DayBatchView": {
+            /** Formula Id */
+            formula_id: string | null;
+            /** Id */
+            id: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DayTask
+         * @description One task with its place in the day.
+         */
+        "DayOut.DayTask": {
+            /** After */
+            after: string[];
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Batch */
+            batch: number;
+            /** Burner */
+            burner: number | null;
+            /** Canner */
+            canner: number | null;
+            /** Do */
+            do: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Id */
+            id: string;
+            /**
+             * Latest
+             * Format: date-time
+             */
+            latest: string;
+            /** Load */
+            load: number | null;
+            /** Pot */
+            pot: string | null;
+            /** Says */
+            says: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Who */
+            who: number | null;
+        };
+        /**
+         * DayView
+         * @description A plan of a day: whether it is proven the best of its first aim, or at most how far from it (`minutes` against `bound_minutes`).
+         */
+        "DayOut.DayView": {
+            /** Batches */
+            batches: components["schemas"]["DayOut.DayBatchView"][];
+            /** Best */
+            best: boolean;
+            /** Bound Minutes */
+            bound_minutes: number;
+            /** Burners */
+            burners: components["schemas"]["DayOut.Burner"][];
+            /** Canners */
+            canners: string[];
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /** People */
+            people: number;
+            /** Says */
+            says: string[];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Tasks */
+            tasks: components["schemas"]["DayOut.DayTask"][];
+        };
+        /** DaysOut */
+        DaysOut: components["schemas"]["DaysOut.DaysView"];
+        /** Burner */
+        "DaysOut.Burner": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchView
+         * @description A batch of the day: what it is called, its jars and loads, and its whole text, to begin it from the day.
+         */
+        "DaysOut.DayBatchView": {
+            /** Formula Id */
+            formula_id: string | null;
+            /** Id */
+            id: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DayTask
+         * @description One task with its place in the day.
+         */
+        "DaysOut.DayTask": {
+            /** After */
+            after: string[];
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Batch */
+            batch: number;
+            /** Burner */
+            burner: number | null;
+            /** Canner */
+            canner: number | null;
+            /** Do */
+            do: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Id */
+            id: string;
+            /**
+             * Latest
+             * Format: date-time
+             */
+            latest: string;
+            /** Load */
+            load: number | null;
+            /** Pot */
+            pot: string | null;
+            /** Says */
+            says: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Who */
+            who: number | null;
+        };
+        /**
+         * DayView
+         * @description A plan of a day: whether it is proven the best of its first aim, or at most how far from it (`minutes` against `bound_minutes`).
+         */
+        "DaysOut.DayView": {
+            /** Batches */
+            batches: components["schemas"]["DaysOut.DayBatchView"][];
+            /** Best */
+            best: boolean;
+            /** Bound Minutes */
+            bound_minutes: number;
+            /** Burners */
+            burners: components["schemas"]["DaysOut.Burner"][];
+            /** Canners */
+            canners: string[];
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /** People */
+            people: number;
+            /** Says */
+            says: string[];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Tasks */
+            tasks: components["schemas"]["DaysOut.DayTask"][];
+        };
+        /** DaysView */
+        "DaysOut.DaysView": {
+            /** Days */
+            days: components["schemas"]["DaysOut.KeptDayView"][];
+        };
+        /** KeptDayView */
+        "DaysOut.KeptDayView": {
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            day: components["schemas"]["DaysOut.DayView"];
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * EnteredIn
          * @description The same, and what matters entered a second time; which of its typed steps were read back and confirmed, by their numbers.
          */
@@ -6299,6 +7019,318 @@ export interface components {
             title: string;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * KeptDayIn
+         * @description A day to keep, laid out anew.
+         */
+        KeptDayIn: {
+            asked: components["schemas"]["KeptDayIn.DayIn"];
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+        };
+        /** BurnerIn */
+        "KeptDayIn.BurnerIn": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchIn
+         * @description One batch of a day: a text, a kept recipe or a formula, in which jars and how many.
+         */
+        "KeptDayIn.DayBatchIn": {
+            /**
+             * Follows
+             * @default null
+             */
+            follows?: string | null;
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Jar
+             * @default null
+             */
+            jar?: string | null;
+            /**
+             * Jars
+             * @default null
+             */
+            jars?: number | null;
+            /**
+             * Not After
+             * @default null
+             */
+            not_after?: string | null;
+            /**
+             * Not Before
+             * @default null
+             */
+            not_before?: string | null;
+            /**
+             * Recipe Id
+             * @default null
+             */
+            recipe_id?: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text?: string | null;
+        };
+        /**
+         * DayCannerIn
+         * @description A canner of a day that is none of the kitchen's: of a kind, and how many jars it holds, in all or by size.
+         */
+        "KeptDayIn.DayCannerIn": {
+            /**
+             * Holds
+             * @default 7
+             */
+            holds?: number | {
+                [key: string]: number;
+            };
+            /**
+             * Kind
+             * @default bath
+             * @enum {string}
+             */
+            kind?: "bath" | "steam";
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+        };
+        /**
+         * DayIn
+         * @description A day to lay out; what is left out is the kitchen's own. `burners`: how many, or each with its size; `canners`: ids of the kitchen's, or kinds.
+         */
+        "KeptDayIn.DayIn": {
+            /** @default null */
+            awake?: components["schemas"]["KeptDayIn.SpanIn"] | null;
+            /** Batches */
+            batches: components["schemas"]["KeptDayIn.DayBatchIn"][];
+            /**
+             * Breaks
+             * @default []
+             */
+            breaks?: components["schemas"]["KeptDayIn.SpanIn"][];
+            /**
+             * Burners
+             * @default null
+             */
+            burners?: number | components["schemas"]["KeptDayIn.BurnerIn"][] | null;
+            /**
+             * Canners
+             * @default null
+             */
+            canners?: (string | components["schemas"]["KeptDayIn.DayCannerIn"])[] | null;
+            /**
+             * Done By
+             * @default null
+             */
+            done_by?: string | null;
+            /**
+             * Fixed
+             * @default []
+             */
+            fixed?: components["schemas"]["KeptDayIn.FixedIn"][];
+            /**
+             * Hands
+             * @default null
+             */
+            hands?: number | null;
+            /**
+             * Holds
+             * @default null
+             */
+            holds?: number | null;
+            /**
+             * People
+             * @default null
+             */
+            people?: number | null;
+            /**
+             * Start
+             * @default null
+             */
+            start?: string | null;
+            /**
+             * Told
+             * @default []
+             */
+            told?: components["schemas"]["KeptDayIn.ToldIn"][];
+        };
+        /** FixedIn */
+        "KeptDayIn.FixedIn": {
+            /** Start */
+            start: string;
+            /** Task */
+            task: string;
+        };
+        /**
+         * SpanIn
+         * @description From when to when.
+         */
+        "KeptDayIn.SpanIn": {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+        };
+        /** ToldIn */
+        "KeptDayIn.ToldIn": {
+            /** Begun */
+            begun: string;
+            /**
+             * Done
+             * @default null
+             */
+            done?: string | null;
+            /** Task */
+            task: string;
+        };
+        /** KeptDayOut */
+        KeptDayOut: components["schemas"]["KeptDayOut.KeptDayView"];
+        /** Burner */
+        "KeptDayOut.Burner": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchView
+         * @description A batch of the day: what it is called, its jars and loads, and its whole text, to begin it from the day.
+         */
+        "KeptDayOut.DayBatchView": {
+            /** Formula Id */
+            formula_id: string | null;
+            /** Id */
+            id: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DayTask
+         * @description One task with its place in the day.
+         */
+        "KeptDayOut.DayTask": {
+            /** After */
+            after: string[];
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Batch */
+            batch: number;
+            /** Burner */
+            burner: number | null;
+            /** Canner */
+            canner: number | null;
+            /** Do */
+            do: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Id */
+            id: string;
+            /**
+             * Latest
+             * Format: date-time
+             */
+            latest: string;
+            /** Load */
+            load: number | null;
+            /** Pot */
+            pot: string | null;
+            /** Says */
+            says: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Who */
+            who: number | null;
+        };
+        /**
+         * DayView
+         * @description A plan of a day: whether it is proven the best of its first aim, or at most how far from it (`minutes` against `bound_minutes`).
+         */
+        "KeptDayOut.DayView": {
+            /** Batches */
+            batches: components["schemas"]["KeptDayOut.DayBatchView"][];
+            /** Best */
+            best: boolean;
+            /** Bound Minutes */
+            bound_minutes: number;
+            /** Burners */
+            burners: components["schemas"]["KeptDayOut.Burner"][];
+            /** Canners */
+            canners: string[];
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /** People */
+            people: number;
+            /** Says */
+            says: string[];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Tasks */
+            tasks: components["schemas"]["KeptDayOut.DayTask"][];
+        };
+        /** KeptDayView */
+        "KeptDayOut.KeptDayView": {
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            day: components["schemas"]["KeptDayOut.DayView"];
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
         };
         /**
          * KitchenIn
