@@ -14,7 +14,7 @@ from rheum.core.measures.refused import RequestError
 from tests.core.days import NAMES, faults, random_day, tasks_of
 
 
-def of_size(seed: int, many: int):  # noqa: ANN201
+def of_size(seed: int, many: int):
     """A random day of so many batches."""
     day, chance = random_day(seed), random.Random(seed)
     names = chance.sample(NAMES, many)

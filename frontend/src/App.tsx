@@ -19,6 +19,7 @@ const Today = lazy(() => import("./making/CanMake").then((module) => ({ default:
 const StockScreen = lazy(() => import("./kitchen/StockScreen").then((module) => ({ default: module.StockScreen })));
 const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
 const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
+const DayScreen = lazy(() => import("./day/DayScreen").then((module) => ({ default: module.DayScreen })));
 const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
 const KitchenScreen = lazy(() =>
   import("./kitchen/KitchenScreen").then((module) => ({ default: module.KitchenScreen })),
@@ -47,6 +48,7 @@ export function App() {
           <Route path="/kitchen/:part" element={<StockScreen />} />
           <Route path="/stove" element={<Stove />} />
           <Route path="/stove/:id" element={<Run />} />
+          <Route path="/day" element={<DayScreen />} />
           <Route path="/shelf" element={<Shelf />} />
           <Route path="/kitchen" element={<KitchenScreen />} />
           <Route path="*" element={<Sentence>There is no such screen. Choose one from the bar.</Sentence>} />

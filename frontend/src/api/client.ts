@@ -16,6 +16,9 @@ export type RunningClock = Schemas["StoveOut.RunningClock"];
 export type Pot = Schemas["StoveOut.Pot"];
 export type TaskStanding = Schemas["BatchOut.TaskStanding"];
 export type Filling = Schemas["BatchOut.Filling"];
+export type Day = Schemas["DayOut"];
+export type DayIn = Schemas["DayIn"];
+export type DayTask = Schemas["DayOut.DayTask"];
 export type RunLoad = Schemas["BatchOut.Load"];
 export type JarStanding = Schemas["BatchOut.JarStanding"];
 export type RunAction = Schemas["BatchOut.Action"];
@@ -82,7 +85,7 @@ declare module "@tanstack/react-query" {
 const PATIENCE: readonly (readonly [path: RegExp, ms: number])[] = [
   [/^\/api\/(?:alive|scale)/, 3000],
   [/^\/api\/batches\/[^/]+(?:\/events)?$/, 4000],
-  [/^\/api\/(?:sheet|can-make|recipes|compare|own-formulas|batches$)/, 20_000],
+  [/^\/api\/(?:sheet|can-make|recipes|compare|own-formulas|batches$|day)/, 20_000],
 ];
 const USUALLY_MS = 8000;
 const SILENT = "Rheum's server does not answer. Start it again; nothing that was saved is lost.";
@@ -233,6 +236,11 @@ export const api = {
     got(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id } } })) as Promise<Batch>,
   tell: (batch_id: string, body: EventIn) =>
     got(client.POST("/api/batches/{batch_id}/events", { body, params: { path: { batch_id } } })) as Promise<Batch>,
+  layDay: (body: DayIn) => got(client.POST("/api/day", { body })) as Promise<Day>,
+  days: () => got(client.GET("/api/days")) as Promise<Schemas["DaysOut"]>,
+  keepDay: (day_id: string, title: string, asked: DayIn) =>
+    got(client.PUT("/api/days/{day_id}", { body: { title, asked }, params: { path: { day_id } } })),
+  throwDayAway: (day_id: string) => got(client.DELETE("/api/days/{day_id}", { params: { path: { day_id } } })),
   shelf: () => got(client.GET("/api/shelf")),
 };
 

@@ -186,7 +186,10 @@ export function Stove() {
         <Heading as="h1" fontSize="2xl" fontWeight="700">
           Stove
         </Heading>
-        <Flex gap="2" wrap="wrap">
+        <Flex gap="2" wrap="wrap" align="center">
+          <Link asChild textDecoration="underline" mr="2">
+            <RouterLink to="/day">Plan the day</RouterLink>
+          </Link>
           <Tap size="sm" data-key="t" aria-expanded={setting} onClick={() => setSetting(!setting)}>
             Set a clock
           </Tap>

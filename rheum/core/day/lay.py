@@ -256,7 +256,7 @@ def _tight(asked: Asked, laid: list[Laid]) -> Iterable[str]:
                 if before.batch != after.batch and 0 <= after.start - before.end <= 5 and told < 3:
                     told += 1
                     where = "the canner" if which == "canner" else f"burner {lane}"
-                    yield f"{titles[before.batch]} must be off {where} at {clock(after.start)}, before {titles[after.batch]} can come on: {after.says.lower()}."
+                    yield f"{titles[before.batch]} must be off {where} at {clock(after.start)}, before {titles[after.batch]} can come on."
 
 
 def _check(asked: Asked) -> None:
@@ -324,10 +324,7 @@ def _why(asked: Asked) -> str:
         if _goes(one):
             return says
     for at, batch in enumerate(asked.batches):
-        if (
-            len(asked.batches) > 1
-            and _solved(replace(asked, batches=(replace(batch, follows=None),), fixed=(), told=()), _WHY_EFFORT) is None
-        ):
+        if len(asked.batches) > 1 and not _goes(replace(asked, batches=(replace(batch, follows=None),), fixed=(), told=())):
             return f"{batch.title} does not fit into these hours even alone (batch {at + 1}). Give it more time."
     return "These batches do not fit together into the hours asked. Leave one out, or give more time."
 

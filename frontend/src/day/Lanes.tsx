@@ -1,0 +1,105 @@
+/** The day as lanes: hands, canners, burners, and what waits by itself. Whose it is by colour and name; how much attention by shape. */
+import { Box } from "@chakra-ui/react";
+import type { Day } from "../api/client";
+import { Axis, type Bar, lanesOf } from "./lanes";
+
+const LABEL = 138;
+const WIDTH = 1130;
+const LANE = 46;
+const TOP = 26;
+const LETTER = 7.7;
+
+const color = (batch: number) => `var(--chakra-colors-batch-${(batch % 5) + 1})`;
+
+function Shape({ bar, x, width, y }: { bar: Bar; x: number; width: number; y: number }) {
+  const fill = color(bar.task.batch);
+  switch (bar.task.attention) {
+    case "hands":
+      return <rect x={x} y={y + 6} width={width} height={30} rx="3" fill={fill} />;
+    case "watch":
+      return <rect x={x} y={y + 9} width={width} height={24} rx="3" fill="#fbfbf3" stroke={fill} strokeWidth="3" />;
+    default:
+      return <rect x={x} y={y + 16} width={width} height={10} rx="5" fill={fill} opacity="0.55" />;
+  }
+}
+
+export function Lanes({ day, chosen }: { day: Day; chosen: number | null }) {
+  const axis = new Axis(day);
+  const lanes = lanesOf(day, axis);
+  const scale = (WIDTH - LABEL - 8) / axis.length;
+  const x = (minute: number) => LABEL + minute * scale;
+  const height = TOP + lanes.length * LANE + 6;
+  return (
+    <Box overflowX="auto" tabIndex={0} role="region" aria-label="The day as lanes">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        style={{ width: "100%", minWidth: "900px" }}
+        role="img"
+        aria-label={`${day.tasks.length} tasks on ${lanes.length} lanes; the list below says each of them`}
+        fontFamily="inherit"
+      >
+        {axis.hours().map((hour) => (
+          <g key={hour.label + hour.at}>
+            <line x1={x(hour.at)} x2={x(hour.at)} y1={TOP - 4} y2={height} stroke="#cfccb0" strokeWidth="1.5" />
+            <text x={x(hour.at)} y={16} fontSize="13" textAnchor="middle" fill="#3a493e">
+              {hour.label}
+            </text>
+          </g>
+        ))}
+        {axis.folds.map((fold) => {
+          const from = x(axis.at(fold.from));
+          const wide = x(axis.at(fold.to)) - from;
+          return (
+            <g key={fold.from}>
+              <rect x={from + 2} y={TOP - 4} width={wide - 4} height={height - TOP} fill="#e5e3cf" opacity="0.7" />
+              <text x={from + wide / 2} y={16} fontSize="12" textAnchor="middle" fill="#586558">
+                {Math.round((fold.to - fold.from) / 3_600_000)} h
+              </text>
+            </g>
+          );
+        })}
+        {lanes.map((lane, at) => {
+          const y = TOP + at * LANE;
+          return (
+            <g key={lane.key} data-lane={lane.key}>
+              <line x1="0" x2={WIDTH} y1={y} y2={y} stroke="#1e2a22" strokeWidth={at === 0 ? 2 : 0.7} />
+              <text x="0" y={y + 27} fontSize="14" fontWeight="650" fill="#1e2a22">
+                {lane.title.length > 19 ? `${lane.title.slice(0, 18)}…` : lane.title}
+              </text>
+              {lane.bars.map((bar) => {
+                const left = x(bar.from);
+                const width = Math.max(2.5, (bar.to - bar.from) * scale - 1);
+                const room = Math.floor((width - 8) / LETTER);
+                const says = bar.task.says.replace(/, one at a time$/, "");
+                const faded = chosen !== null && chosen !== bar.task.batch;
+                return (
+                  <g key={bar.task.id} opacity={faded ? 0.3 : 1} data-task={bar.task.id}>
+                    <title>
+                      {bar.task.says} ({day.batches[bar.task.batch]?.title})
+                    </title>
+                    <Shape bar={bar} x={left} width={width} y={y} />
+                    {room >= 4 && bar.task.attention !== "none" && (
+                      <text
+                        x={left + 5}
+                        y={y + 26}
+                        fontSize="12.5"
+                        fill={bar.task.attention === "hands" ? "#fbfbf3" : "#1e2a22"}
+                      >
+                        {says.length > room ? `${says.slice(0, Math.max(1, room - 1))}…` : says}
+                      </text>
+                    )}
+                    {room >= 4 && bar.task.attention === "none" && (
+                      <text x={left + 2} y={y + 12} fontSize="11.5" fill="#1e2a22">
+                        {says.length > room ? `${says.slice(0, Math.max(1, room - 1))}…` : says}
+                      </text>
+                    )}
+                  </g>
+                );
+              })}
+            </g>
+          );
+        })}
+      </svg>
+    </Box>
+  );
+}
