@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rheum.core.batch import begin
+from rheum.core.batch import begin, jars_standing
 from rheum.core.batch.events import Event, EventRefused, Undone
 from rheum.core.batch.told import fold
 from rheum.core.facts.circumstances import CannerMethod, Settings
@@ -169,6 +169,9 @@ def test_filling_and_loading_are_one_walk_load_by_load(cucumbers: AtWork) -> Non
 def test_food_that_runs_out_or_is_left_over_is_said(cucumbers: AtWork) -> None:
     cucumbers.until_filling().load(1, 6, last=True, part_jar=True)
     assert cucumbers.state.step == "seals" and cucumbers.state.part_jar and cucumbers.state.jars_filled == 6
+    part = [jar for jar in jars_standing(cucumbers.batch, cucumbers.state) if jar.place == "fridge"]
+    assert [(jar.number, jar.dates.best_before) for jar in part] == [(7, cucumbers.state.part_jar_by)]
+    assert cucumbers.state.part_jar_by == (cucumbers.now + timedelta(days=7)).date()
     more = AtWork(begun("mango-chutney", jars=6)).until_filling()
     more.load(1, 6, last=False)
     assert more.state.filling is not None and more.state.filling.next_jar == 7

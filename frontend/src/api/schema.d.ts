@@ -3729,6 +3729,11 @@ export interface components {
             cook: components["schemas"]["BatchListOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /**
+             * Filled On
+             * @default null
+             */
+            filled_on: string | null;
             /** @default null */
             filling: components["schemas"]["BatchListOut.Filling"] | null;
             /**
@@ -4660,6 +4665,11 @@ export interface components {
             cook: components["schemas"]["BatchOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /**
+             * Filled On
+             * @default null
+             */
+            filled_on: string | null;
             /** @default null */
             filling: components["schemas"]["BatchOut.Filling"] | null;
             /**
@@ -10498,6 +10508,11 @@ export interface components {
             cook: components["schemas"]["StoveOut.CookDown"] | null;
             /** Detail */
             detail: string;
+            /**
+             * Filled On
+             * @default null
+             */
+            filled_on: string | null;
             /** @default null */
             filling: components["schemas"]["StoveOut.Filling"] | null;
             /**

@@ -3,6 +3,7 @@ import { Box, Flex, Link, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
 import { useKitchen } from "../api/queries";
+import { NearestClock } from "../stove/NearestClock";
 import { Keys } from "./Keys";
 import { SecondLooks } from "./SecondLooks";
 
@@ -122,6 +123,7 @@ export function Frame({ children }: { children: ReactNode }) {
         </Text>
       </Flex>
       <Box as="main" id="main" flex="1" minW="0" px={{ base: 4, md: 6 }} py={{ base: 4, md: 5 }} maxW="1500px">
+        {!place.startsWith("/stove") && <NearestClock />}
         {!atStove && <SecondLooks />}
         {children}
       </Box>

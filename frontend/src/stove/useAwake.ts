@@ -39,7 +39,8 @@ export function useRing(ringing: boolean): void {
         tone.start(audio.currentTime + after);
         tone.stop(audio.currentTime + after + 0.27);
       });
-      navigator.vibrate?.([200, 80, 200]);
+      // Before the first press on a page no browser lets it.
+      if (navigator.userActivation?.hasBeenActive) navigator.vibrate?.([200, 80, 200]);
     };
     ring();
     const timer = setInterval(ring, 3000);

@@ -198,5 +198,6 @@ class RunState:
     filling: Filling | None = None
     coming: tuple[Coming, ...] = ()
     pots: tuple[PotStanding, ...] = ()
-    # The last day of the part jar, in the refrigerator.
+    # The day of the filling, and the last day of the part jar, in the refrigerator.
+    filled_on: date | None = None
     part_jar_by: date | None = None

@@ -72,6 +72,7 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         filling=filling,
         coming=coming_at(tally, now, ahead),
         pots=pots_at(tally, now),
+        filled_on=tally.filled_at.at.astimezone().date() if tally.filled_at is not None else None,
         part_jar_by=_part_jar_by(tally),
     )
 
