@@ -21,6 +21,9 @@ def test_no_key_sets_a_clock_back_without_being_asked(demo_server: Running, open
     page.goto(f"{demo_server.url}/stove/keys-0001")
     headline = page.get_by_role("heading", level=2).first
     expect(headline).to_have_text("Keep it boiling")
+    page.keyboard.press("s")
+    expect(page.get_by_role("button", name="Stop early")).to_be_focused()
+    expect(page.get_by_text("Stop before the minutes are full?")).to_have_count(0)
     page.keyboard.press("l")
     expect(page.get_by_role("button", name="Boil lost")).to_be_focused()
     expect(headline).to_have_text("Keep it boiling")

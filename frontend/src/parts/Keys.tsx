@@ -16,9 +16,12 @@ const KEYS: [string, string][] = [
   ["b", "begin"],
   ["space", "the big button at the stove"],
   ["l", "the boil is lost, pressed twice"],
+  ["h", "it boiled all the while, pressed twice"],
+  ["s", "stop early, pressed twice and asked"],
   ["c", "a jar is chipped"],
   ["k", "a jar broke, pressed twice"],
   ["i", "all jars of the load are in"],
+  ["y", "into another canner"],
   ["x", "not now"],
   ["e", "it began earlier"],
   ["o", "leave it out, or the other way"],
@@ -92,7 +95,7 @@ export function Keys() {
       if (off || event.repeat) return;
       if (event.key === "n" || event.key === "p") step(event.key === "n" ? 1 : -1);
       else if (event.key === "d") doIt();
-      else if (/^[1-6uwfmblckixeota]$/.test(event.key)) press(event.key);
+      else if (/^[1-6uwfmblckixeotahsy]$/.test(event.key)) press(event.key);
       else if (event.key === " " && !takesSpace(document.activeElement) && document.querySelector('[data-key="space"]'))
         press("space");
       else return;

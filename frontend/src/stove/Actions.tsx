@@ -97,6 +97,8 @@ function Why({ says, onSay, onLeave }: { says: string; onSay: (reason: string) =
   );
 }
 
+// Pressed twice: they set a clock back, end it, or answer for the boil.
+const ASKED_KEY: Record<string, string> = { "boil-lost": "l", "heat-off": "s", "boiled-on": "h" };
 const KEY_OF: Record<string, string> = { later: "x", "left-out": "o", begun: "e", boils: "e" };
 
 export function Actions({ batch, actions, armed, tell, focus = true }: Props) {
@@ -160,15 +162,15 @@ export function Actions({ batch, actions, armed, tell, focus = true }: Props) {
         key={which(action) + action.load}
         ref={isBig ? big : undefined}
         data-key={
-          action.kind === "boil-lost"
-            ? "l"
+          ASKED_KEY[action.kind] && !(isBig && action.tone === "big")
+            ? ASKED_KEY[action.kind]
             : isBig && action.tone === "big"
               ? "space"
               : action.kind === "task"
                 ? KEY_OF[action.how ?? ""]
                 : undefined
         }
-        data-asks={action.kind === "boil-lost" ? "" : undefined}
+        data-asks={ASKED_KEY[action.kind] && !(isBig && action.tone === "big") ? "" : undefined}
         aria-disabled={!armed}
         variant={action.tone === "warn" ? "warn" : isBig ? "solid" : "outline"}
         size={isBig && action.tone !== "warn" ? "stove" : action.kind === "task" ? "md" : "lg"}
@@ -208,7 +210,7 @@ export function InTheWay({ batch, armed, onElsewhere }: { batch: Batch; armed: b
         <Link asChild textDecoration="underline">
           <RouterLink to={`/stove/${busy.batch_id}`}>See that batch</RouterLink>
         </Link>
-        <Tap aria-disabled={!armed} onClick={() => armed && onElsewhere()}>
+        <Tap data-key="y" aria-disabled={!armed} onClick={() => armed && onElsewhere()}>
           They go into another canner
         </Tap>
       </Flex>
