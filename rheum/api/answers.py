@@ -6,19 +6,17 @@ from typing import Any, Generic, TypeVar
 
 from pydantic import ConfigDict, RootModel
 
+from rheum.api.day_shapes import DaysView, DayView, KeptDayView
 from rheum.api.shapes import (
     Alive,
     BatchList,
     BatchView,
     CanMakeView,
-    DaysView,
-    DayView,
     Entered,
     FormulaList,
     FormulaText,
     Found,
     JarList,
-    KeptDayView,
     KitchenView,
     LookedView,
     Placements,

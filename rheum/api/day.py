@@ -14,11 +14,12 @@ from pydantic import TypeAdapter
 from rheum.api.answers import DayOut, DaysOut, KeptDayOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, now
+from rheum.api.day_requests import DayBatchIn, DayIn, KeptDayIn
+from rheum.api.day_shapes import DayBatchView, DaysView, DayTask, DayView, KeptDayView
 from rheum.api.facts import kitchen_facts
 from rheum.api.making import kitchen_stock
 from rheum.api.problems import Problem
-from rheum.api.requests import BeginIn, DayBatchIn, DayIn, KeptDayIn
-from rheum.api.shapes import DayBatchView, DaysView, DayTask, DayView, KeptDayView
+from rheum.api.requests import BeginIn
 from rheum.core.batch import begin
 from rheum.core.batch.begun import Snapshot
 from rheum.core.day import Asked, Burner, DayBatch, DayCanner, Fixed, Told, lay_out, pushed

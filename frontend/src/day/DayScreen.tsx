@@ -3,12 +3,13 @@ import { Box, Checkbox, Flex, Grid, Heading, Input, Link, NativeSelect, Text } f
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Day, type DayIn, newId } from "../api/client";
+import { api, type DayIn, newId } from "../api/client";
 import { useChanged, useDays, useFormulas, useRecipes } from "../api/queries";
 import { layOnBench } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { timeOfDay } from "../stove/useServerClock";
+import { DayList } from "./DayList";
 import { Lanes } from "./Lanes";
 
 interface One {
@@ -75,56 +76,6 @@ function bodyOf(asked: Asked): DayIn {
     people: asked.people,
     burners: asked.burners,
   } as DayIn;
-}
-
-const ATTENTION = { hands: "hands", watch: "watched", none: "by itself" } as const;
-
-/** Every task in its order, for the phone and for reading. */
-function DayList({ day }: { day: Day }) {
-  let date = "";
-  return (
-    <Box as="ol" listStyleType="none" aria-label="The day as a list">
-      {day.tasks.map((task) => {
-        const on = new Date(task.start).toLocaleDateString("en-GB", {
-          weekday: "long",
-          day: "numeric",
-          month: "short",
-        });
-        const heading = on !== date;
-        date = on;
-        return (
-          <Box as="li" key={task.id}>
-            {heading && (
-              <Heading as="h3" fontSize="md" mt="3" mb="1">
-                {on}
-              </Heading>
-            )}
-            <Flex gap="3" py="1.5" borderTopWidth="1px" borderColor="whey.300" align="baseline">
-              <Text w="24" flex="none" fontVariantNumeric="tabular-nums">
-                {timeOfDay(task.start)}–{timeOfDay(task.end)}
-              </Text>
-              <Box
-                w="3"
-                h="3"
-                flex="none"
-                bg={`batch.${(task.batch % 5) + 1}`}
-                borderRadius={task.attention === "hands" ? "0" : "full"}
-                aria-hidden="true"
-              />
-              <Text flex="1">
-                {task.says}{" "}
-                <Text as="span" color="ink.faint" fontSize="sm">
-                  {day.batches[task.batch]?.title}, {ATTENTION[task.attention]}
-                  {task.burner !== null ? `, burner ${task.burner}` : ""}
-                  {task.who !== null && day.people > 1 ? `, hands ${task.who}` : ""}
-                </Text>
-              </Text>
-            </Flex>
-          </Box>
-        );
-      })}
-    </Box>
-  );
 }
 
 function Choose({ onAdd }: { onAdd: (one: One) => void }) {
