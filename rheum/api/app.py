@@ -77,8 +77,14 @@ def create_app(setup: Setup) -> APIFlask:
     return app
 
 
+def _refused(error: Refused) -> Response:
+    return problem_response(
+        error.status, error.title, str(error), error.field, short=getattr(error, "short", ()), steps=getattr(error, "steps", ())
+    )
+
+
 def _errors(app: APIFlask) -> None:
-    app.register_error_handler(Refused, lambda e: problem_response(e.status, e.title, str(e), e.field, short=getattr(e, "short", ())))
+    app.register_error_handler(Refused, _refused)
     app.register_error_handler(HTTPException, of_http)
     app.register_error_handler(ValidationError, of_validation)
     app.register_error_handler(sqlite3.Error, of_database)

@@ -23,7 +23,9 @@ from rheum.core.batch.giving_up import giving_up
 from rheum.core.batch.standing import RunState
 from rheum.core.batch.tally import Tally
 from rheum.core.batch.told import fold
-from rheum.core.making import canned_by, make_plan, shortages, takes_of, with_jars
+from rheum.core.making import Plan, canned_by, make_plan, shortages, takes_of, with_jars
+from rheum.core.making.stock import Stock
+from rheum.core.work import StepAnswer, steps_to_read
 from rheum.store import batches as stored
 from rheum.store import kitchen as kitchens
 from rheum.store import stock as stocks
@@ -83,12 +85,25 @@ def _found(batch_id: str) -> stored.StoredBatch:
     return batch
 
 
+def _ask_first(asked: BeginIn, plan: Plan, stock: Stock) -> None:
+    """What is to be known before a batch is begun: what is short, and its own sentences read back."""
+    if not asked.short_known and (short := shortages(plan, stock)):
+        raise Problem(409, "Something is short", "Something is short for this batch. Get it first, or begin all the same.", short=short)
+    if asked.ask_steps and asked.steps is None and (steps := steps_to_read(plan, kitchen_library())):
+        read = [
+            {"number": number, "says": step.says, "understood": step.understood, "asked": not step.own_task, "minutes": step.asks}
+            for number, step in enumerate(steps, start=1)
+        ]
+        raise Problem(409, "Its steps, read back", "Confirm its steps first: the Stove walks by them.", steps=read)
+
+
 @blueprint.post("/api/batches")
 @blueprint.input(BeginIn, arg_name="asked")
 @blueprint.output(BatchOut)
 def begin_batch(asked: BeginIn) -> BatchView:
     """Begin a batch from the text on the Bench. It is judged again here; what is begun never changes. Where something is short that the
-    kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`."""
+    kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`. With `ask_steps` the sentences of a batch for the
+    refrigerator are read back likewise (409, `steps`), until they come back in `steps`."""
     kitchen = kitchens.read(connection())
     if kitchen is None:
         raise Problem(409, "No altitude", "Set the kitchen's altitude first: without it there are no minutes.")
@@ -97,9 +112,10 @@ def begin_batch(asked: BeginIn) -> BatchView:
     stock, wish = kitchen_stock(kitchen), wish_of(asked.wish)
     _, settings = canned_by(wish, settings, stock)
     plan = with_jars(make_plan(asked.text, wish, settings, facts, stock=stock), asked.jars, facts, stock)
-    if not asked.short_known and (short := shortages(plan, stock)) and stored.get(connection(), asked.id) is None:
-        raise Problem(409, "Something is short", "Something is short for this batch. Get it first, or begin all the same.", short=short)
-    snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load)
+    if stored.get(connection(), asked.id) is None:
+        _ask_first(asked, plan, stock)
+    steps = None if asked.steps is None else [StepAnswer(one.number, one.confirmed, one.minutes) for one in asked.steps]
+    snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load, steps=steps)
     recorded = stored.add(connection(), snapshot, plan.verdict, takes_of(plan))
     return seen_now(_found(recorded.id))
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from apiflask import HTTPError
@@ -36,20 +36,34 @@ _FIELD_HELP = {
 
 
 class Problem(Refused):
-    """A refusal of the API's own: status, title, sentence, the field it is about, and what is short where it asks first."""
+    """A refusal of the API's own: status, title, sentence, the field it is about, and what is short, or which steps it reads back,
+    where it asks first."""
 
-    def __init__(self, status: int, title: str, detail: str, field: str | None = None, *, short: Sequence[str] = ()) -> None:
+    def __init__(
+        self,
+        status: int,
+        title: str,
+        detail: str,
+        field: str | None = None,
+        *,
+        short: Sequence[str] = (),
+        steps: Sequence[Mapping[str, Any]] = (),
+    ) -> None:
         super().__init__(detail, field)
-        self.status, self.title, self.short = status, title, tuple(short)
+        self.status, self.title, self.short, self.steps = status, title, tuple(short), tuple(steps)
 
 
-def problem_response(status: int, title: str, detail: str, field: str | None = None, *, short: Sequence[str] = ()) -> Response:
+def problem_response(
+    status: int, title: str, detail: str, field: str | None = None, *, short: Sequence[str] = (), steps: Sequence[Mapping[str, Any]] = ()
+) -> Response:
     """The RFC 9457 answer."""
     body: dict[str, Any] = {"type": "about:blank", "title": title, "status": status, "detail": detail}
     if field:
         body["field"] = field
     if short:
         body["short"] = list(short)
+    if steps:
+        body["steps"] = list(steps)
     return Response(json.dumps(body), status=status, mimetype="application/problem+json")
 
 

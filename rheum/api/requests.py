@@ -253,11 +253,22 @@ class WorkQuery(BaseModel):
     pack: Literal["raw", "hot"] | None = None
 
 
+class StepAnswerIn(StrictRequest):
+    """What was said of a step read back: that it is understood, and its minutes where its text does not say them (0: no clock)."""
+
+    number: int = Field(ge=1, le=500)
+    confirmed: bool = True
+    minutes: float | None = Field(default=None, ge=0, le=60 * 24 * 60)
+
+
 class BeginIn(Circumstances):
     """A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
-    comes to). `short_known`: what is short was told, and it is begun all the same."""
+    comes to). `short_known`: what is short was told, and it is begun all the same. `ask_steps`: the sentences of a batch for the refrigerator
+    are read back before it is begun; `steps`: what was said of each."""
 
     short_known: bool = False
+    ask_steps: bool = False
+    steps: list[StepAnswerIn] | None = Field(default=None, max_length=500)
     id: str = Field(min_length=8, max_length=64)
     text: str
     jars: int | None = Field(default=None, ge=1, le=200)

@@ -12,7 +12,7 @@ from rheum.api.context import connection, moment
 from rheum.api.problems import Problem
 from rheum.api.requests import AwayIn, TimerIn
 from rheum.api.shapes import BatchView, StoveView
-from rheum.core.batch.events import Event, EventRefused, TaskTold
+from rheum.core.batch.events import Event, EventRefused, TaskTold, Undone
 from rheum.core.batch.together import Batch, together, waiting
 from rheum.store import batches as stored
 from rheum.store import timers
@@ -60,6 +60,22 @@ def away(asked: AwayIn) -> StoveView:
         except EventRefused:
             continue  # told meanwhile on another screen: it does not wait any more
     return replace(_stove(), said=found.says)
+
+
+@blueprint.post("/api/stove/away/<asked_id>/back")
+@blueprint.output(StoveOut)
+def back(asked_id: str) -> StoveView:
+    """Somebody is back before the minutes are over: what was put off for them is meant again."""
+    at = moment()
+    for batch in stored.under_way(connection(), MOST_UNDER_WAY):
+        for event in batch.events:
+            told = event.what
+            if isinstance(told, TaskTold) and told.how == "later" and told.id.startswith(f"{asked_id}-"):
+                try:
+                    stored.append(connection(), batch.snapshot.id, Event(Undone(f"{told.id}-back", told.id), at))
+                except EventRefused:
+                    continue  # told since: it is not put off any more
+    return _stove()
 
 
 @blueprint.post("/api/timers")

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, all_in
+from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, all_in, serious_faults
 from tests.conftest import Running
 
 BEANS = """Row beans
@@ -207,6 +207,26 @@ def test_an_own_recipe_is_made_for_the_refrigerator(demo_server: Running, open_p
     expect(page.get_by_text("Eat within 7 days").first).to_be_visible()
     page.get_by_role("link", name="Shelf").first.click()
     expect(page.get_by_text("use by").first).to_be_visible()
+
+
+def test_the_steps_of_a_refrigerator_batch_are_confirmed_before_it_is_begun(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url)
+    sheet(
+        page,
+        BEANS.replace("8 cloves", "40 cloves")
+        + "Method:\nTrim the beans. Leave them in ice water. Boil the vinegar and water for 5 minutes. Fill the jars.\n",
+    )
+    page.get_by_role("button", name="Begin, for the refrigerator").click()
+    box = page.get_by_role("region", name="Its steps, read back")
+    expect(box.locator("[data-step]")).to_have_count(3)
+    box.get_by_label("Trim the beans. by hand").check(force=True)
+    expect(box.get_by_role("button", name="Begin, 2 in their own words")).to_be_enabled()
+    box.get_by_role("button", name="Step 2: 30 min").click()
+    box.get_by_role("button", name="All are right").click()
+    assert serious_faults(page) == []
+    box.get_by_role("button", name="Begin with these steps").click()
+    expect(page.get_by_text("nobody, as it stands")).to_be_visible()
+    expect(page.get_by_role("heading", name="Check the kit")).to_be_visible()
 
 
 def test_how_each_line_was_read_can_be_looked_at(demo_server: Running, open_page: Opener) -> None:

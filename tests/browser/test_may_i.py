@@ -264,7 +264,7 @@ def test_three_versions_are_compared(size: dict[str, int], demo_server: Running,
 
 def test_a_formula_is_entered_from_a_book(demo_server: Running, open_page: Opener) -> None:
     page = open_page(demo_server.url + "/recipes/enter")
-    text = "Carrot coins\n2 3/4 lb prepared carrots, 1/2 in rounds\n5 1/2 cups white vinegar (5%)\n1 cup water\n2 cups sugar\n2 tsp canning salt\n"
+    text = "Carrot coins\n2 3/4 lb prepared carrots, 1/2 in rounds\n5 1/2 cups white vinegar (5%)\n1 cup water\n2 cups sugar\n2 tsp canning salt\nMethod:\nSlice the carrots. Bring the vinegar, water, sugar and salt to a boil and simmer 3 minutes. Fill the jars.\n"
     page.get_by_label("Title", exact=True).fill("The Valley Book of Jars")
     page.get_by_label("Page or sheet").fill("112")
     page.get_by_label("Year").fill("1988")
@@ -285,6 +285,12 @@ def test_a_formula_is_entered_from_a_book(demo_server: Running, open_page: Opene
     page.get_by_label("Line 3: how much white distilled vinegar?").fill("5 cups")
     page.get_by_label("Line 4: how much water?").fill("1 cup")
     page.get_by_label("Minutes again: pint").fill("15")
+    # Its typed steps are read back, what each does; each is confirmed.
+    read = page.get_by_text("2 still to be confirmed")
+    expect(read).to_be_visible()
+    page.get_by_label("Slice the carrots. by hand").check(force=True)
+    page.get_by_label("simmer 3 minutes. on the stove, 3 minutes from the boil").check(force=True)
+    expect(page.get_by_text("All of them are confirmed.")).to_be_visible()
     page.get_by_role("button", name="Keep it as a formula").click()
     expect(page.get_by_text("first 5.5 cup, now 5 cups")).to_be_visible()
     page.get_by_label("Line 3: how much white distilled vinegar?").fill("5 1/2 cups")

@@ -68,11 +68,35 @@ def test_ten_minutes_away_puts_off_what_may_wait_and_comes_back(kitchen: FlaskCl
     assert away["said"] == [] and away["together"]["now"] == []
     state = kitchen.get(f"/api/batches/{batch}").get_json()["state"]
     assert state["tasks"][0]["phase"] == "put-off"
+    # Back before the ten minutes are over: one press, and all of it is meant again; pressed twice it is the same.
+    for _ in range(2):
+        again = kitchen.post("/api/stove/away/away-000001/back").get_json()
+        assert [item["says"] for item in again["together"]["now"]] == ["Check the kit"]
     for step in ("prepare", "cook", "heat-jars"):
         tell(kitchen, batch, kind="step", step=step)
     tell(kitchen, batch, kind="jar-in", jar=1)
     said = kitchen.post("/api/stove/away", json={"id": "away-000002"}).get_json()["said"]
     assert any("hot jars stand open" in says for says in said)
+
+
+OWN = "Counter radishes\n1 lb radishes\n1 cup white vinegar (5%)\n1 cup water\n2 tsp salt\nMethod:\n1. Slice the radishes. 2. Leave them in the brine in a cool place. 3. Bring the vinegar and water to a boil. 4. Fill the jars.\n"
+
+
+def test_the_sentences_of_a_refrigerator_batch_are_read_back_before_it_is_begun(kitchen: FlaskClient) -> None:
+    asked = {"id": "batch-own-1", "text": OWN, "jars": 2, "ask_steps": True}
+    first = kitchen.post("/api/batches", json=asked)
+    assert first.status_code == 409 and kitchen.get("/api/batches").get_json()["batches"] == []
+    steps = {step["number"]: step for step in first.get_json()["steps"]}
+    assert [steps[n]["asked"] for n in sorted(steps)] == [True, True, True, False]
+    assert steps[2]["minutes"] and "asked" in steps[2]["understood"] and "on the stove" in steps[3]["understood"]
+    # One confirmed with the minutes that its text does not say, one not: it is walked by its own words, by hand.
+    said = [{"number": 1}, {"number": 2, "minutes": 720}, {"number": 3, "confirmed": False}]
+    begun = kitchen.post("/api/batches", json={**asked, "steps": said}).get_json()
+    tasks = {task["id"]: task for task in begun["state"]["tasks"]}
+    assert tasks["step-2"]["says"].count("12 h") == 1 and not any(action["wants"] == "minutes" for action in tasks["step-2"]["actions"])
+    assert tasks["step-3"]["clock"] is None and not any(action["how"] == "boils" for action in tasks["step-3"]["actions"])
+    for wrong in ({"number": 0}, {"number": 1, "minutes": -1}, {"number": 1, "minutes": 1e9}):
+        assert kitchen.post("/api/batches", json={**asked, "id": "batch-own-2", "steps": [wrong]}).status_code == 422
 
 
 def test_jars_go_into_no_canner_that_another_batch_is_filling(kitchen: FlaskClient) -> None:

@@ -59,6 +59,15 @@ export type SheetIn = Schemas["SheetIn"];
 export type Paper = "a4" | "letter";
 export type KitchenIn = Schemas["KitchenIn"];
 
+/** A sentence of a method as it was understood; `minutes`: its time is asked. */
+export interface StepToRead {
+  number: number;
+  says: string;
+  understood: string;
+  asked: boolean;
+  minutes: boolean;
+}
+
 /** What the server refused, with its sentence; `gone` when no server answered, or not in time: then it may have been done. */
 export class Refusal extends Error {
   constructor(
@@ -67,6 +76,8 @@ export class Refusal extends Error {
     readonly field?: string,
     /** What is short, where the server asks before it begins. */
     readonly short: readonly string[] = [],
+    /** The steps of a batch that are to be confirmed before it is begun. */
+    readonly steps: readonly StepToRead[] = [],
   ) {
     super(message);
   }
@@ -122,12 +133,14 @@ async function got<T>(answer: Promise<Answered<T>>): Promise<T> {
     detail?: string;
     field?: string;
     short?: string[];
+    steps?: StepToRead[];
   };
   throw new Refusal(
     problem.detail ?? `The server answered ${response.status}. Try again.`,
     response.status,
     problem.field,
     problem.short,
+    problem.steps,
   );
 }
 
@@ -226,6 +239,8 @@ export const api = {
   jars: () => got(client.GET("/api/jars")),
   begin: (body: BeginIn) => got(client.POST("/api/batches", { body })) as Promise<Batch>,
   stove: () => got(client.GET("/api/stove")) as Promise<Stove>,
+  back: (id: string) =>
+    got(client.POST("/api/stove/away/{asked_id}/back", { params: { path: { asked_id: id } } })) as Promise<Stove>,
   away: (id: string, minutes: number) =>
     got(client.POST("/api/stove/away", { body: { id, minutes } })) as Promise<Stove>,
   setTimer: (id: string, says: string, minutes: number) =>

@@ -71,7 +71,8 @@ export interface paths {
         put?: never;
         /**
          * Begin a batch from the text on the Bench. It is judged again here; what is begun never changes. Where something is short that the
-         * @description kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`.
+         * @description kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`. With `ask_steps` the sentences of a batch for the
+         *     refrigerator are read back likewise (409, `steps`), until they come back in `steps`.
          */
         post: {
             parameters: {
@@ -2804,6 +2805,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove/away/{asked_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Somebody is back before the minutes are over: what was put off for them is meant again. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    asked_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoveOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timers": {
         parameters: {
             query?: never;
@@ -5167,9 +5215,15 @@ export interface components {
         /**
          * BeginIn
          * @description A batch to begin: the text as it stands, what there is and what is wanted, and how many jars (None: as many as the plan
-         *     comes to). `short_known`: what is short was told, and it is begun all the same.
+         *     comes to). `short_known`: what is short was told, and it is begun all the same. `ask_steps`: the sentences of a batch for the refrigerator
+         *     are read back before it is begun; `steps`: what was said of each.
          */
         BeginIn: {
+            /**
+             * Ask Steps
+             * @default false
+             */
+            ask_steps?: boolean;
             /**
              * Formula Id
              * @default null
@@ -5222,6 +5276,11 @@ export interface components {
              * @default false
              */
             short_known?: boolean;
+            /**
+             * Steps
+             * @default null
+             */
+            steps?: components["schemas"]["BeginIn.StepAnswerIn"][] | null;
             /** Text */
             text: string;
             /**
@@ -5278,6 +5337,24 @@ export interface components {
             pan_g: number | string;
             /** Start G */
             start_g: number | string;
+        };
+        /**
+         * StepAnswerIn
+         * @description What was said of a step read back: that it is understood, and its minutes where its text does not say them (0: no clock).
+         */
+        "BeginIn.StepAnswerIn": {
+            /**
+             * Confirmed
+             * @default true
+             */
+            confirmed?: boolean;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes?: number | null;
+            /** Number */
+            number: number;
         };
         /**
          * StickIn

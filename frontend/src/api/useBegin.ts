@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { api, type BeginIn, newId } from "./client";
 import { useChanged } from "./queries";
 
-type Asked = Omit<BeginIn, "id" | "short_known"> & { short_known?: boolean };
+type Asked = Omit<BeginIn, "id" | "short_known" | "ask_steps"> & { short_known?: boolean };
 export type Beginning = ReturnType<typeof useBegin>;
 
 export function useBegin() {
@@ -13,7 +13,7 @@ export function useBegin() {
   const changed = useChanged();
   const id = useRef(newId());
   return useMutation({
-    mutationFn: (asked: Asked) => api.begin({ short_known: false, ...asked, id: id.current }),
+    mutationFn: (asked: Asked) => api.begin({ short_known: false, ask_steps: true, ...asked, id: id.current }),
     onSuccess: async (batch) => {
       await changed();
       navigate(`/stove/${batch.snapshot.id}`);

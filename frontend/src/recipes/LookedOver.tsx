@@ -81,7 +81,7 @@ export function StepsRead({
       <Box as="ol" listStyleType="none">
         {looked.steps.map((step) => (
           <Box as="li" key={step.number} borderTopWidth="1px" borderColor="whey.300" py="2">
-            <Text fontFamily="recipe">{step.says}</Text>
+            {!step.asked && <Text fontFamily="recipe">{step.says}</Text>}
             {step.asked ? (
               <Checkbox.Root
                 checked={confirmed.includes(step.number)}
@@ -93,9 +93,14 @@ export function StepsRead({
                   )
                 }
               >
-                <Checkbox.HiddenInput aria-label={`Step ${step.number}: ${step.understood}`} />
+                <Checkbox.HiddenInput />
                 <Checkbox.Control borderColor="ink" bg="whey.50" />
-                <Checkbox.Label>{step.understood}</Checkbox.Label>
+                <Checkbox.Label>
+                  <Box as="span" display="block" fontFamily="recipe">
+                    {step.says}
+                  </Box>{" "}
+                  {step.understood}
+                </Checkbox.Label>
               </Checkbox.Root>
             ) : (
               <Text fontSize="sm" color="ink.soft">

@@ -155,7 +155,8 @@ export function Actions({ batch, actions, armed, tell, focus = true }: Props) {
           </Flex>
         </Asked>
       );
-    const isBig = index === 0;
+    // Before its low end nothing stands there to be pressed as done.
+    const isBig = index === 0 && !action.early;
     const ask = action.asks !== null || action.wants !== null;
     return (
       <Tap

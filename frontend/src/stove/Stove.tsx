@@ -122,6 +122,55 @@ function Now({ item, batch, first, now }: { item: NowItem; batch: Batch; first: 
   );
 }
 
+/** What is asked or answered beside the work: it lies over the foot of the screen and pushes nothing away from under the thumb. */
+function Below({ children }: { children: React.ReactNode }) {
+  return (
+    <Box
+      position="fixed"
+      left={{ base: 2, md: "auto" }}
+      right={{ base: 2, md: 6 }}
+      bottom={{ base: "20", md: 4 }}
+      zIndex="15"
+      maxW="34rem"
+      maxH="60dvh"
+      overflowY="auto"
+      boxShadow="0 0 0 3px var(--chakra-colors-whey-50)"
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** What ten minutes away mean: what waits, and what may not; and the way back. */
+function Away({ says, onSeen, onBack }: { says: readonly string[]; onSeen: () => void; onBack: () => void }) {
+  return (
+    <Sentence>
+      {says.length === 0 ? (
+        <Text>All of it can wait ten minutes. It comes back then.</Text>
+      ) : (
+        <>
+          <Text fontWeight="650">The rest waits ten minutes. This may not:</Text>
+          <Box as="ul" pl="5">
+            {says.map((one) => (
+              <Box as="li" key={one}>
+                {one}
+              </Box>
+            ))}
+          </Box>
+        </>
+      )}
+      <Flex gap="2" mt="2" wrap="wrap">
+        <Tap size="sm" onClick={onSeen}>
+          Seen
+        </Tap>
+        <Tap size="sm" onClick={onBack}>
+          I am back
+        </Tap>
+      </Flex>
+    </Sentence>
+  );
+}
+
 function useStoveChange() {
   const client = useQueryClient();
   return useMutation({
@@ -165,7 +214,7 @@ export function Stove() {
   const now = useServerClock(stove.data?.now);
   const change = useStoveChange();
   const [setting, setSetting] = useState(false);
-  const [said, setSaid] = useState<readonly string[] | null>(null);
+  const [said, setSaid] = useState<{ id: string; says: readonly string[] } | null>(null);
   useAwake();
   const together = stove.data?.together;
   const list = stove.data?.batches ?? [];
@@ -197,11 +246,10 @@ export function Stove() {
             <Tap
               size="sm"
               data-key="a"
-              onClick={() =>
-                change.mutate(() => api.away(newId(), 10), {
-                  onSuccess: (next) => setSaid(next.said),
-                })
-              }
+              onClick={() => {
+                const id = newId();
+                change.mutate(() => api.away(id, 10), { onSuccess: (next) => setSaid({ id, says: next.said }) });
+              }}
             >
               I need ten minutes
             </Tap>
@@ -215,36 +263,24 @@ export function Stove() {
         </Sentence>
       )}
       {change.error && <Sentence mb="3">{change.error.message}</Sentence>}
-      {said && (
-        <Sentence mb="3">
-          {said.length === 0 ? (
-            <Text>All of it can wait ten minutes. It comes back then.</Text>
-          ) : (
-            <>
-              <Text fontWeight="650">The rest waits ten minutes. This may not:</Text>
-              <Box as="ul" pl="5">
-                {said.map((says) => (
-                  <Box as="li" key={says}>
-                    {says}
-                  </Box>
-                ))}
-              </Box>
-            </>
+      {(said || setting) && (
+        <Below>
+          {said && (
+            <Away
+              says={said.says}
+              onSeen={() => setSaid(null)}
+              onBack={() => change.mutate(() => api.back(said.id), { onSuccess: () => setSaid(null) })}
+            />
           )}
-          <Tap size="sm" mt="2" onClick={() => setSaid(null)}>
-            Seen
-          </Tap>
-        </Sentence>
-      )}
-      {setting && (
-        <Box mb="4">
-          <TimerBox
-            onSet={(says, minutes) =>
-              change.mutate(() => api.setTimer(newId(), says, minutes), { onSuccess: () => setSetting(false) })
-            }
-            onLeave={() => setSetting(false)}
-          />
-        </Box>
+          {setting && (
+            <TimerBox
+              onSet={(says, minutes) =>
+                change.mutate(() => api.setTimer(newId(), says, minutes), { onSuccess: () => setSetting(false) })
+              }
+              onLeave={() => setSetting(false)}
+            />
+          )}
+        </Below>
       )}
       {together && list.length === 0 && (
         <Box mb="4">

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime
 
@@ -13,7 +14,7 @@ from rheum.core.judging.check import jar_named
 from rheum.core.judging.process import CANNER_WATER_C, WATER_OVER_LIDS_MM
 from rheum.core.making.plan import Plan
 from rheum.core.measures.refused import Refused
-from rheum.core.work import differing, steps_told, tasks_of
+from rheum.core.work import StepAnswer, differing, steps_told, tasks_of
 from rheum.core.work.derive import JarsPlanned
 
 
@@ -33,9 +34,11 @@ def begin(
     moment: datetime,
     jars: int | None = None,
     jars_per_load: int | None = None,
+    steps: Sequence[StepAnswer] | None = None,
 ) -> Snapshot:
     """The snapshot of a plan begun now: its text, verdict, jars (each size with its own minutes and loads), brine and cooking
-    down. `jars`: how many, where the plan does not know. The number is set when it is recorded.
+    down. `jars`: how many, where the plan does not know. `steps`: its own sentences as they were
+    confirmed, of a batch for the refrigerator. The number is set when it is recorded.
     CannotBegin for what must not be jarred."""
     verdict = plan.verdict
     if verdict.destination == "discard":
@@ -98,7 +101,7 @@ def begin(
         canner_id=plan.canner_id if shelf else "",
         canner_title=plan.canner_title if shelf else "",
         differs=differing(steps_told(plan.method, library.catalogue), formula.work) if shelf and formula and formula.work else (),
-        tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices),
+        tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices, answers=steps),
     )
 
 

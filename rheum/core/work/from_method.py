@@ -3,8 +3,8 @@ task; what it does and how long is read by the clause reader, and what its words
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 from typing import Final
 
 from rheum.core.facts.formulas import Formula
@@ -79,6 +79,32 @@ class ToldStep:
         else:
             parts = ["by hand"]
         return ", ".join(part for part in parts if part)
+
+
+@dataclass(frozen=True, slots=True)
+class StepAnswer:
+    """What was said of a step read back, by its number counted from 1: that it is understood (`confirmed`), and its minutes where its text
+    does not say them; 0 for no clock."""
+
+    number: int
+    confirmed: bool = False
+    minutes: float | None = None
+
+
+def answered(steps: Sequence[ToldStep], answers: Iterable[StepAnswer]) -> tuple[ToldStep, ...]:
+    """Steps as they were confirmed: one that was not is walked by its own words, by hand and without a clock; one whose time was asked has it."""
+    said = {answer.number: answer for answer in answers}
+    return tuple(_as_said(step, said.get(number)) for number, step in enumerate(steps, start=1))
+
+
+def _as_said(step: ToldStep, answer: StepAnswer | None) -> ToldStep:
+    if step.own_task:
+        return step
+    if answer is None or not answer.confirmed:
+        return replace(step, do="combine", minutes=None, where="", asks=False, stir=False, until="")
+    if step.asks and answer.minutes is not None:
+        return replace(step, minutes=(answer.minutes, answer.minutes) if answer.minutes > 0 else None, asks=False)
+    return step
 
 
 def steps_of(formula: Formula, catalogue: Catalogue) -> tuple[ToldStep, ...]:

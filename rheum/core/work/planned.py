@@ -12,7 +12,7 @@ from rheum.core.making.basket import BothMeasures
 from rheum.core.making.plan import Plan
 from rheum.core.measures.saying import mm, mm_at_most
 from rheum.core.work.derive import JarsPlanned, Wanted, batch_tasks, told_tasks
-from rheum.core.work.from_method import steps_of, steps_told
+from rheum.core.work.from_method import StepAnswer, ToldStep, answered, steps_of, steps_told
 from rheum.core.work.lasting import Weighed, fill_rate
 from rheum.core.work.task import BatchTask
 
@@ -43,11 +43,26 @@ def _kit(plan: Plan, jars: Sequence[JarsPlanned], steam: bool) -> tuple[str, ...
     return tuple(found)
 
 
+def steps_to_read(plan: Plan, library: Library) -> tuple[ToldStep, ...]:
+    """The sentences that a batch of this plan is walked by, of one for the refrigerator; none of one for the shelf, or without a method."""
+    if plan.verdict.destination == "shelf":
+        return ()
+    told = steps_told(plan.method, library.catalogue)
+    return told if any(not step.own_task for step in told) else ()
+
+
 def tasks_of(
-    plan: Plan, formula: Formula | None, jars: Sequence[JarsPlanned], *, library: Library, choices: Choices
+    plan: Plan,
+    formula: Formula | None,
+    jars: Sequence[JarsPlanned],
+    *,
+    library: Library,
+    choices: Choices,
+    answers: Sequence[StepAnswer] | None = None,
 ) -> tuple[BatchTask, ...]:
     """The tasks of a plan, with its jars and loads, in the recipe's own names and amounts: of a batch for the shelf those of its formula, scaled, or
-    of a formula of one's own what its confirmed steps tell; of one for the refrigerator what its own method tells."""
+    of a formula of one's own what its confirmed steps tell; of one for the refrigerator what its own method tells, as
+    it was confirmed in `answers` (None: nothing was read back, and it is walked as it was understood)."""
     process = plan.verdict.process if plan.verdict.destination == "shelf" else None
     followed = formula if process is not None else None
     weighed: dict[str, Weighed] = {}
@@ -90,7 +105,8 @@ def tasks_of(
         fill_rate=fill_rate(formula.kind if formula else "pickle", pack, bool(formula and formula.whole_in_brine)),
     )
     if followed is None:
-        return told_tasks(steps_told(plan.method, library.catalogue), wanted, library.rates, tested=False)
+        told = steps_told(plan.method, library.catalogue)
+        return told_tasks(told if answers is None else answered(told, answers), wanted, library.rates, tested=False)
     if followed.own is not None:
         confirmed = followed.own.steps_confirmed
         return told_tasks(steps_of(followed, library.catalogue), wanted, library.rates, tested=True) if confirmed else ()
