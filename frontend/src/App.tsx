@@ -20,6 +20,8 @@ const StockScreen = lazy(() => import("./kitchen/StockScreen").then((module) => 
 const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
 const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
 const DayScreen = lazy(() => import("./day/DayScreen").then((module) => ({ default: module.DayScreen })));
+const DayUnderWay = lazy(() => import("./day/DayUnderWay").then((module) => ({ default: module.DayUnderWay })));
+const DaySheets = lazy(() => import("./day/DaySheets").then((module) => ({ default: module.DaySheets })));
 const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
 const KitchenScreen = lazy(() =>
   import("./kitchen/KitchenScreen").then((module) => ({ default: module.KitchenScreen })),
@@ -49,6 +51,8 @@ export function App() {
           <Route path="/stove" element={<Stove />} />
           <Route path="/stove/:id" element={<Run />} />
           <Route path="/day" element={<DayScreen />} />
+          <Route path="/day/:id" element={<DayUnderWay />} />
+          <Route path="/day/:id/sheets" element={<DaySheets />} />
           <Route path="/shelf" element={<Shelf />} />
           <Route path="/kitchen" element={<KitchenScreen />} />
           <Route path="*" element={<Sentence>There is no such screen. Choose one from the bar.</Sentence>} />

@@ -6,7 +6,7 @@ from typing import Any, Generic, TypeVar
 
 from pydantic import ConfigDict, RootModel
 
-from rheum.api.day_shapes import DaysView, DayView, KeptDayView
+from rheum.api.day_shapes import BetterDay, DayNow, DaysView, DayView, KeptDayView, ShoppingView
 from rheum.api.shapes import (
     Alive,
     BatchList,
@@ -39,6 +39,7 @@ from rheum.core.revising.becoming import Becoming
 from rheum.core.revising.comparing import Comparison
 from rheum.core.work import FormulaPage
 from rheum.devices.scale import Reading
+from rheum.store.kitchen import Hob
 
 T = TypeVar("T")
 
@@ -99,6 +100,22 @@ class StoveOut(Out[StoveView]):
 
 class DayOut(Out[DayView]):
     pass
+
+
+class DayNowOut(Out[DayNow]):
+    """A kept day as it goes."""
+
+
+class BetterDayOut(Out[BetterDay]):
+    """Another order of a day."""
+
+
+class ShoppingOut(Out[ShoppingView]):
+    """What is missing for a day."""
+
+
+class HobOut(Out[Hob]):
+    """The kitchen's burners."""
 
 
 class KeptDayOut(Out[KeptDayView]):

@@ -104,6 +104,11 @@ def begin_batch(asked: BeginIn) -> BatchView:
     """Begin a batch from the text on the Bench. It is judged again here; what is begun never changes. Where something is short that the
     kitchen counts, it says so (409, `short`) and begins nothing until it is asked again with `short_known`. With `ask_steps` the sentences of a batch for the
     refrigerator are read back likewise (409, `steps`), until they come back in `steps`."""
+    return begin_asked(asked)
+
+
+def begin_asked(asked: BeginIn) -> BatchView:
+    """Begin a batch that is asked for."""
     kitchen = kitchens.read(connection())
     if kitchen is None:
         raise Problem(409, "No altitude", "Set the kitchen's altitude first: without it there are no minutes.")

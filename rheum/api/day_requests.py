@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from rheum.api.requests import StrictRequest
+from rheum.api.requests import StepAnswerIn, StrictRequest
 from rheum.core.facts.circumstances import CannerMethod
 
 
@@ -89,3 +89,20 @@ class KeptDayIn(BaseModel):
 
     title: str = Field(default="", max_length=80)
     asked: DayIn
+
+
+class DayBeginIn(StrictRequest):
+    """Begin one batch of a kept day, by its id in the day; the rest as when a batch is begun from the Bench."""
+
+    id: str = Field(min_length=8, max_length=64)
+    batch: str
+    short_known: bool = False
+    ask_steps: bool = False
+    steps: list[StepAnswerIn] | None = Field(default=None, max_length=500)
+
+
+class HobIn(StrictRequest):
+    """How many burners there are of each size."""
+
+    large: int = Field(ge=0, le=12)
+    small: int = Field(ge=0, le=12)

@@ -67,8 +67,48 @@ class KeptDayView:
     begins: datetime
     asked: dict[str, Any]
     day: DayView
+    # By the batch's id in the day, the batch that was begun of it.
+    begun: dict[str, str]
 
 
 @dataclass(frozen=True)
 class DaysView:
     days: tuple[KeptDayView, ...]
+
+
+@dataclass(frozen=True)
+class DayNow:
+    """A kept day as it goes: what was told stands where it was, the rest is pushed along. `late`: minutes, below zero ahead; `told`: tasks that
+    were begun, `done`: those that are done; `gone`: batches that were given up, by their place."""
+
+    day: DayView
+    late: int
+    told: tuple[str, ...]
+    done: tuple[str, ...]
+    begun: dict[str, str]
+    gone: tuple[int, ...]
+    now: datetime
+
+
+@dataclass(frozen=True)
+class BetterDay:
+    """Another order of what is left of a day that ends earlier; None where there is none."""
+
+    day: DayView | None
+    says: str
+
+
+@dataclass(frozen=True)
+class BuyLine:
+    """One thing to get for a day: for which of its batches."""
+
+    says: str
+    batches: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class ShoppingView:
+    """What is missing for a whole day; the same as plain text."""
+
+    lines: tuple[BuyLine, ...]
+    text: str

@@ -12,12 +12,13 @@ from rheum.api.facts import kitchen_facts
 from rheum.api.recipes import settings_here, settings_kept
 from rheum.api.requests import PlanIn, SheetIn, WishIn
 from rheum.api.shapes import CanMakeView, SheetView
+from rheum.core.batch import begin
+from rheum.core.day import Sheet, Work, sheet_of
 from rheum.core.judging.check import judge_if_read
 from rheum.core.making.basket import Basket
 from rheum.core.making.cook_down import PanWeighed, StickRead
 from rheum.core.making.on_hand import CanMake, can_make, nearest_first, read_pantry
 from rheum.core.making.plan import Plan, make_plan
-from rheum.core.making.sheet import sheet_of
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.refused import RequestError
@@ -80,8 +81,22 @@ def plan(asked: PlanIn) -> Plan:
 @blueprint.output(SheetOut)
 def sheet(asked: SheetIn) -> SheetView:
     """The sheet for the wall as drawings, one a page."""
-    found = sheet_of(_plan(asked), now().astimezone().date())
+    found = _sheet(asked)
     return SheetView(as_drawn(found, asked.paper), found.title)
+
+
+def _sheet(asked: SheetIn) -> Sheet:
+    """The sheet of one batch, with the directions of its work."""
+    library, choices = kitchen_facts()
+    kitchen = kitchens.read(connection())
+    settings, plan = settings_of(asked, choices), _plan(asked)
+    american = kitchen is not None and kitchen.measures == "us"
+    several = any(found.code == "recipes-several" for found in plan.verdict.findings)
+    if plan.verdict.destination == "discard" or several:
+        return sheet_of(plan, now().astimezone().date(), Work(), american=american)
+    snapshot = begin("sheet-0000", plan, settings, library, moment=now())
+    tasks = tuple(task for task in snapshot.tasks if task.part != "after")
+    return sheet_of(plan, now().astimezone().date(), Work(tasks, {}, snapshot.minutes is not None), american=american)
 
 
 @blueprint.post("/api/sheet.pdf")
@@ -89,7 +104,7 @@ def sheet(asked: SheetIn) -> SheetView:
 @blueprint.doc(responses={200: "The sheet as PDF"})
 def sheet_pdf(asked: SheetIn) -> Response:
     """The sheet for the wall as PDF."""
-    found = sheet_of(_plan(asked), now().astimezone().date())
+    found = _sheet(asked)
     return Response(as_pdf(found, asked.paper), mimetype="application/pdf")
 
 

@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from importlib.resources import files
 from typing import TYPE_CHECKING, Final, Literal
 
-from rheum.core.making.sheet import Gather, Sheet
+from rheum.core.day.sheet import Gather, Sheet
 
 if TYPE_CHECKING:
     from fpdf import FPDF
 
 Paper = Literal["a4", "letter"]
 PAPER_MM: Final[dict[Paper, tuple[float, float]]] = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
-_MARGIN: Final = 12.0
-_PT_MM: Final = 25.4 / 72
+MARGIN: Final = 12.0
+PT_MM: Final = 25.4 / 72
 _INK: Final = (30, 42, 34)
 # The check bar: people lay a real ruler on it, for printers shrink pages.
 RULER_MM: Final = 50.0
@@ -61,7 +61,7 @@ class Rule:
 Mark = Words | Bar | Rule
 
 
-class _Pen:
+class Pen:
     """Measures and sets text; begins a new page where one is full."""
 
     def __init__(self, paper: Paper, scale: float) -> None:
@@ -70,7 +70,7 @@ class _Pen:
         self.true = 1 / scale
         self.metrics = _document(paper)
         self.pages: list[list[Mark]] = [[]]
-        self.y = _MARGIN
+        self.y = MARGIN
 
     def width(self, text: str, size: float, bold: bool) -> float:
         self.metrics.set_font("sheet", "B" if bold else "", size)
@@ -81,9 +81,9 @@ class _Pen:
 
     def room(self, height: float) -> None:
         """A new page where so much does not fit any more."""
-        if self.y + height > self.high - _MARGIN - 6:
+        if self.y + height > self.high - MARGIN - 6:
             self.pages.append([])
-            self.y = _MARGIN
+            self.y = MARGIN
 
     def wrapped(self, text: str, size: float, bold: bool, width: float) -> Iterator[str]:
         line = ""
@@ -99,13 +99,13 @@ class _Pen:
 
     def paragraph(self, text: str, x: float, width: float, size: float, *, bold: bool = False, lead: float = 1.22) -> None:
         for line in self.wrapped(text, size, bold, width):
-            step = size * _PT_MM * lead
+            step = size * PT_MM * lead
             self.room(step)
-            self.put(Words(x=x, y=self.y + size * _PT_MM, size=size, bold=bold, text=line))
+            self.put(Words(x=x, y=self.y + size * PT_MM, size=size, bold=bold, text=line))
             self.y += step
 
 
-def _known(text: str) -> str:
+def known(text: str) -> str:
     """Text in the letters that the font has; others as a middle dot, so that nothing is silently dropped."""
     return "".join(letter if letter.isascii() or letter in _LETTERS else "·" for letter in text.replace("→", "to").replace("−", "-"))
 
@@ -125,7 +125,7 @@ def _document(paper: Paper) -> FPDF:
     return document
 
 
-def _ruler(pen: _Pen, x: float, y: float, headspace: float, *, says: str) -> float:
+def _ruler(pen: Pen, x: float, y: float, headspace: float, *, says: str) -> float:
     """A ruler at true size with the headspace marked; gives its height."""
     true = pen.true
     headspace_mm, tall = headspace * true, int(max(30.0, headspace + 10))
@@ -164,17 +164,17 @@ def _ruler(pen: _Pen, x: float, y: float, headspace: float, *, says: str) -> flo
     return deep + 7 + 12
 
 
-def _gather(pen: _Pen, head: str, rows: tuple[Gather, ...], x: float, *, width: float) -> None:
+def _gather(pen: Pen, head: str, rows: tuple[Gather, ...], x: float, *, width: float) -> None:
     if not rows:
         return
     pen.room(14)
     pen.put(Words(x=x, y=pen.y + 4.4, size=12, bold=True, text=head), Rule(x1=x, y1=pen.y + 6, x2=x + width, y2=pen.y + 6, w=0.6))
     pen.y += 8
     for row in rows:
-        own, what = _known(row.own), _known(row.what)
+        own, what = known(row.own), known(row.what)
         lines = [*pen.wrapped(own, 14, True, width * 0.44 - _TICK - 2)]
         names = [*pen.wrapped(what, 13, False, width * 0.54)]
-        other = _known(f"({row.other})") if row.other else ""
+        other = known(f"({row.other})") if row.other else ""
         height = max(len(lines) * 5.8, len(names) * 5.4 + (3.8 if other else 0)) + 1.4
         pen.room(height)
         pen.put(Bar(x=x, y=pen.y + 1.2, w=_TICK, h=_TICK, filled=False))
@@ -188,7 +188,7 @@ def _gather(pen: _Pen, head: str, rows: tuple[Gather, ...], x: float, *, width: 
     pen.y += 2
 
 
-def _smaller(mark: Mark, by: float) -> Mark:
+def smaller(mark: Mark, by: float) -> Mark:
     if isinstance(mark, Words):
         return replace(mark, x=mark.x * by, y=mark.y * by, size=mark.size * by)
     if isinstance(mark, Bar):
@@ -205,51 +205,51 @@ def lay_out(sheet: Sheet, paper: Paper) -> list[list[Mark]]:
             break
     else:
         scale, pages = 1.0, _pages(sheet, paper, 1.0)
-    return [[_smaller(mark, scale) for mark in page] for page in pages]
+    return [[smaller(mark, scale) for mark in page] for page in pages]
 
 
 def _pages(sheet: Sheet, paper: Paper, scale: float) -> list[list[Mark]]:
-    pen = _Pen(paper, scale)
-    inner = pen.wide - 2 * _MARGIN
+    pen = Pen(paper, scale)
+    inner = pen.wide - 2 * MARGIN
     left, gap = inner * 0.52, 7.0
-    right_x, right = _MARGIN + left + gap, inner - left - gap
+    right_x, right = MARGIN + left + gap, inner - left - gap
     # The minutes first: what is read from across the kitchen.
-    minutes = _known(sheet.minutes)
+    minutes = known(sheet.minutes)
     size = 40.0
     while pen.width(minutes, size, True) > inner * 0.42 and size > 14:
         size -= 1
     box = pen.width(minutes, size, True)
-    pen.put(Words(x=pen.wide - _MARGIN - box, y=pen.y + size * _PT_MM, size=size, bold=True, text=minutes))
-    why = [*pen.wrapped(_known(sheet.why_minutes), 9.5, False, inner * 0.42)][:3]
+    pen.put(Words(x=pen.wide - MARGIN - box, y=pen.y + size * PT_MM, size=size, bold=True, text=minutes))
+    why = [*pen.wrapped(known(sheet.why_minutes), 9.5, False, inner * 0.42)][:3]
     for number, line in enumerate(why):
         pen.put(
             Words(
-                x=pen.wide - _MARGIN - pen.width(line, 9.5, False),
-                y=pen.y + size * _PT_MM + 5 + number * 4,
+                x=pen.wide - MARGIN - pen.width(line, 9.5, False),
+                y=pen.y + size * PT_MM + 5 + number * 4,
                 size=9.5,
                 bold=False,
                 text=line,
             )
         )
     start = pen.y
-    pen.paragraph(_known(sheet.title), _MARGIN, inner * 0.55, 22, bold=True, lead=1.08)
+    pen.paragraph(known(sheet.title), MARGIN, inner * 0.55, 22, bold=True, lead=1.08)
     pen.y += 1.6
-    pen.paragraph(_known(f"{sheet.place}, {sheet.made_on}"), _MARGIN, inner * 0.55, 11)
-    pen.y = max(pen.y, start + size * _PT_MM + 5 + len(why) * 4) + 1
-    pen.put(Rule(x1=_MARGIN, y1=pen.y, x2=pen.wide - _MARGIN, y2=pen.y, w=0.9))
+    pen.paragraph(known(f"{sheet.place}, {sheet.made_on}"), MARGIN, inner * 0.55, 11)
+    pen.y = max(pen.y, start + size * PT_MM + 5 + len(why) * 4) + 1
+    pen.put(Rule(x1=MARGIN, y1=pen.y, x2=pen.wide - MARGIN, y2=pen.y, w=0.9))
     pen.y += 4
     top = pen.y
-    _gather(pen, "Gather, for the batch", sheet.batch, _MARGIN, width=left)
-    _gather(pen, "In each jar", sheet.each_jar, _MARGIN, width=left)
-    _gather(pen, "To soak or salt in, not for the jar", sheet.soak, _MARGIN, width=left)
+    _gather(pen, "Gather, for the batch", sheet.batch, MARGIN, width=left)
+    _gather(pen, "In each jar", sheet.each_jar, MARGIN, width=left)
+    _gather(pen, "To soak or salt in, not for the jar", sheet.soak, MARGIN, width=left)
     left_page, left_end = len(pen.pages), pen.y
     # The right column stands beside it, on the first page.
     later = pen.pages[1:]
     pen.pages, pen.y = pen.pages[:1], top
-    pen.y += _ruler(pen, right_x, pen.y, sheet.headspace_mm, says=_known(sheet.headspace))
+    pen.y += _ruler(pen, right_x, pen.y, sheet.headspace_mm, says=known(sheet.headspace))
     for name, says in sheet.facts:
-        pen.paragraph(_known(name), right_x, right, 10.5, bold=True)
-        pen.paragraph(_known(says), right_x, right, 10.5)
+        pen.paragraph(known(name), right_x, right, 10.5, bold=True)
+        pen.paragraph(known(says), right_x, right, 10.5)
         pen.y += 1.2
     if len(pen.pages) == 1 and not later:
         pen.y = max(pen.y, left_end)
@@ -260,30 +260,34 @@ def _pages(sheet: Sheet, paper: Paper, scale: float) -> list[list[Mark]]:
     for head, lines in (("In this order", sheet.steps), ("Look for", sheet.look_for)):
         pen.room(14)
         pen.put(
-            Words(x=_MARGIN, y=pen.y + 4.4, size=12, bold=True, text=head),
-            Rule(x1=_MARGIN, y1=pen.y + 6, x2=pen.wide - _MARGIN, y2=pen.y + 6, w=0.6),
+            Words(x=MARGIN, y=pen.y + 4.4, size=12, bold=True, text=head),
+            Rule(x1=MARGIN, y1=pen.y + 6, x2=pen.wide - MARGIN, y2=pen.y + 6, w=0.6),
         )
         pen.y += 8
         for number, line in enumerate(lines, start=1):
             mark = f"{number}" if head.startswith("In this") else "–"
             pen.room(6)
-            pen.put(Words(x=_MARGIN, y=pen.y + 12.5 * _PT_MM, size=12.5, bold=True, text=mark))
-            pen.paragraph(_known(line), _MARGIN + 7, inner - 7, 12.5)
+            pen.put(Words(x=MARGIN, y=pen.y + 12.5 * PT_MM, size=12.5, bold=True, text=mark))
+            pen.paragraph(known(line), MARGIN + 7, inner - 7, 12.5)
             pen.y += 0.6
         pen.y += 2
     for number, page in enumerate(pen.pages, start=1):
-        foot = _known(sheet.foot) if len(pen.pages) == 1 else f"{number} of {len(pen.pages)}. {_known(sheet.foot)}"
+        foot = known(sheet.foot) if len(pen.pages) == 1 else f"{number} of {len(pen.pages)}. {known(sheet.foot)}"
         foot_lines = [*pen.wrapped(foot, 8, False, inner)][:2]
-        bottom = pen.high - _MARGIN + 1 - (len(foot_lines) - 1) * 3.6
-        page.extend(Words(x=_MARGIN, y=bottom + place * 3.6, size=8, bold=False, text=line) for place, line in enumerate(foot_lines))
+        bottom = pen.high - MARGIN + 1 - (len(foot_lines) - 1) * 3.6
+        page.extend(Words(x=MARGIN, y=bottom + place * 3.6, size=8, bold=False, text=line) for place, line in enumerate(foot_lines))
     return pen.pages
 
 
 def as_pdf(sheet: Sheet, paper: Paper) -> bytes:
     """The sheet as PDF, fonts within."""
-    pages = lay_out(sheet, paper)
+    return pages_pdf(lay_out(sheet, paper), paper, sheet.title)
+
+
+def pages_pdf(pages: Sequence[Sequence[Mark]], paper: Paper, title: str) -> bytes:
+    """Pages of marks as PDF, fonts within."""
     document = _document(paper)
-    document.set_title(_known(sheet.title))
+    document.set_title(known(title))
     document.set_draw_color(*_INK)
     document.set_text_color(*_INK)
     for number, page in enumerate(pages):
@@ -316,14 +320,19 @@ class Drawn:
 
 def as_drawn(sheet: Sheet, paper: Paper) -> tuple[Drawn, ...]:
     """The same pages for the screen to draw; sizes of text in mm."""
+    return pages_drawn(lay_out(sheet, paper), paper)
+
+
+def pages_drawn(pages: Sequence[Sequence[Mark]], paper: Paper) -> tuple[Drawn, ...]:
+    """Pages of marks for the screen to draw."""
     wide, high = PAPER_MM[paper]
     return tuple(
         Drawn(
             wide=wide,
             high=high,
-            words=tuple(replace(mark, size=mark.size * _PT_MM) for mark in page if isinstance(mark, Words)),
+            words=tuple(replace(mark, size=mark.size * PT_MM) for mark in page if isinstance(mark, Words)),
             bars=tuple(mark for mark in page if isinstance(mark, Bar)),
             rules=tuple(mark for mark in page if isinstance(mark, Rule)),
         )
-        for page in lay_out(sheet, paper)
+        for page in pages
     )

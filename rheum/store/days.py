@@ -22,6 +22,8 @@ class KeptDay:
     asked: str
     laid: str
     begins: str
+    # JSON: which of its batches were begun, by their ids in the day.
+    begun: str = "{}"
 
 
 def keep(connection: sqlite3.Connection, day: KeptDay, now: datetime) -> None:
@@ -32,10 +34,11 @@ def keep(connection: sqlite3.Connection, day: KeptDay, now: datetime) -> None:
             raise RequestError("id", f"{_MOST} days are kept already. Throw an old one away first.")
         connection.execute(
             """
-            INSERT INTO day (id, title, asked, laid, begins, kept_at)
-            VALUES (:id, :title, :asked, :laid, :begins, :kept_at)
+            INSERT INTO day (id, title, asked, laid, begins, begun, kept_at)
+            VALUES (:id, :title, :asked, :laid, :begins, :begun, :kept_at)
             ON CONFLICT (id) DO UPDATE
-            SET title = excluded.title, asked = excluded.asked, laid = excluded.laid, begins = excluded.begins, kept_at = excluded.kept_at
+            SET title = excluded.title, asked = excluded.asked, laid = excluded.laid, begins = excluded.begins, begun = excluded.begun,
+                kept_at = excluded.kept_at
             """,
             {
                 "id": day.id,
@@ -43,6 +46,7 @@ def keep(connection: sqlite3.Connection, day: KeptDay, now: datetime) -> None:
                 "asked": day.asked,
                 "laid": day.laid,
                 "begins": day.begins,
+                "begun": day.begun,
                 "kept_at": now.astimezone(timezone.utc).isoformat(),
             },
         )
@@ -50,13 +54,15 @@ def keep(connection: sqlite3.Connection, day: KeptDay, now: datetime) -> None:
 
 def get(connection: sqlite3.Connection, day_id: str) -> KeptDay | None:
     """One kept day, or None."""
-    row = connection.execute("SELECT id, title, asked, laid, begins FROM day WHERE id = :id", {"id": day_id}).fetchone()
+    row = connection.execute("SELECT id, title, asked, laid, begins, begun FROM day WHERE id = :id", {"id": day_id}).fetchone()
     return KeptDay(**dict(row)) if row else None
 
 
 def every(connection: sqlite3.Connection) -> list[KeptDay]:
     """All kept days, the next to come last."""
-    return [KeptDay(**dict(row)) for row in connection.execute("SELECT id, title, asked, laid, begins FROM day ORDER BY begins DESC")]
+    return [
+        KeptDay(**dict(row)) for row in connection.execute("SELECT id, title, asked, laid, begins, begun FROM day ORDER BY begins DESC")
+    ]
 
 
 def throw_away(connection: sqlite3.Connection, day_id: str) -> bool:

@@ -66,3 +66,30 @@ def write(connection: sqlite3.Connection, kitchen: KitchenSettings) -> None:
             "jars_per_load": kitchen.jars_per_load,
         },
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Hob:
+    """The burners there are; as on most hobs two are large (common practice), until the kitchen says otherwise."""
+
+    large: int = 2
+    small: int = 2
+
+
+def hob(connection: sqlite3.Connection) -> Hob:
+    """The kitchen's burners."""
+    row = connection.execute("SELECT large, small FROM hob WHERE id = 1").fetchone()
+    return Hob(**dict(row)) if row else Hob()
+
+
+def set_hob(connection: sqlite3.Connection, burners: Hob) -> None:
+    """Set how many burners there are of each size."""
+    connection.execute(
+        """
+        INSERT INTO hob (id, large, small)
+        VALUES (1, :large, :small)
+        ON CONFLICT (id) DO UPDATE
+        SET large = excluded.large, small = excluded.small
+        """,
+        {"large": burners.large, "small": burners.small},
+    )

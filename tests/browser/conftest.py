@@ -9,6 +9,8 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
+from tests.browser.killable import Kitchen
+
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--no-first-run"]
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 # Two cores run the server, the browser and the other tests at once.
@@ -26,6 +28,14 @@ def browser() -> Iterator[Browser]:
 
 
 Opener = Callable[..., Page]
+
+
+@pytest.fixture
+def kitchen(tmp_path: Path) -> Iterator[Kitchen]:
+    """An empty kitchen that can be killed."""
+    kitchen = Kitchen(tmp_path)
+    yield kitchen
+    kitchen.kill()
 
 
 @pytest.fixture

@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
+from pathlib import Path
+
+import pypdfium2
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PHONE, Opener, serious_faults
+from tests.browser.killable import Kitchen
 from tests.conftest import Running
+from tests.store_api.test_days import LATE, play_two_hours_late
 
 
-def test_a_day_is_laid_out_moved_refused_and_kept(demo_server: Running, open_page: Opener) -> None:
+def test_a_day_is_laid_out_moved_refused_and_kept(demo_server: Running, open_page: Opener, tmp_path: Path) -> None:
     page = open_page(f"{demo_server.url}/stove")
     page.get_by_role("link", name="Plan the day").click()
     expect(page.get_by_text("Add one batch or several")).to_be_visible()
@@ -33,20 +39,81 @@ def test_a_day_is_laid_out_moved_refused_and_kept(demo_server: Running, open_pag
         page.keyboard.press("Enter")
     expect(page.get_by_text("+240 min")).to_be_visible()
     expect(says).not_to_have_text(before)
+    # Dragged back to the left on its lane: earlier again.
+    bar = page.locator("[data-lane='hands 1'] [data-task^='1.']").first
+    box = bar.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] - 60, box["y"] + 10, steps=5)
+    page.mouse.up()
+    expect(page.get_by_text("+240 min")).to_have_count(0)
+    moved = page.locator("[data-batch='mango-chutney']").inner_text()
     # What cannot be is refused with what would help, and nothing is lost.
-    page.get_by_label("Burners").select_option("1")
+    page.get_by_text("Waking hours, burners, canners").click()
+    page.get_by_label("Large burners").select_option("1")
     expect(page.get_by_role("alert")).to_contain_text("too few burners")
-    page.get_by_label("Burners").select_option("4")
+    page.get_by_role("button", name="the kitchen's own").click()
     expect(page.get_by_role("alert")).to_have_count(0)
-    page.get_by_role("button", name="Keep this day").click()
-    expect(page.get_by_role("heading", name="Kept days")).to_be_visible()
-    expect(page.get_by_role("link", name="into a calendar")).to_have_attribute("href", "/api/days/" + page.evaluate(
-        "async () => (await (await fetch('/api/days')).json()).days[0].id") + "/calendar.ics")  # fmt: skip
     page.reload()
-    expect(page.get_by_text("+240 min")).to_be_visible()
-    phone = open_page(f"{demo_server.url}/day", PHONE, touch=True)
-    expect(phone.get_by_role("heading", name="Kept days")).to_be_visible()
+    assert page.locator("[data-batch='mango-chutney']").inner_text().split("\n")[0] in moved
+    page.get_by_role("button", name="What must be got").click()
+    expect(page.locator("[data-to-buy] li").first).to_be_visible()
+    with page.expect_download() as saved:
+        page.get_by_role("button", name="Save the list").click()
+    saved.value.save_as(tmp_path / "list.txt")
+    assert "(Green mango chutney)" in (tmp_path / "list.txt").read_text(encoding="utf-8")
+    page.get_by_role("button", name="Keep this day").click()
+    expect(page.get_by_role("button", name="Begin it: Green mango chutney")).to_be_visible()
+    assert serious_faults(page) == []
+    phone = open_page(page.url, PHONE, touch=True)
+    expect(phone.get_by_role("button", name="Begin it: Green mango chutney")).to_be_visible()
     assert phone.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth"), "nothing runs over the edge"
     assert serious_faults(phone) == []
+    page.get_by_role("link", name="The sheets for the wall").click()
+    expect(page.locator("[data-page]")).to_have_count(3)
+    with page.expect_download() as printed:
+        page.get_by_role("link", name="Save as PDF").click()
+    printed.value.save_as(tmp_path / "day.pdf")
+    assert len(pypdfium2.PdfDocument(tmp_path / "day.pdf")) == 3
+    assert serious_faults(page) == []
+    page.goto(f"{demo_server.url}/day")
+    page.get_by_role("button", name="Change Dilled green beans and Green mango chutney").click()
+    expect(page.get_by_role("heading", name="The day, changed")).to_be_visible()
+    expect(page.get_by_label("Jars of Dilled green beans")).to_have_value("14")
+    page.get_by_role("button", name="Leave it as it was kept").click()
     page.get_by_role("button", name="Throw away Dilled green beans and Green mango chutney").click()
-    expect(page.get_by_role("heading", name="Kept days")).to_have_count(0)
+    expect(page.get_by_role("button", name="Throw away Dilled green beans and Green mango chutney")).to_have_count(0)
+
+
+def test_a_day_is_begun_is_late_and_takes_the_better_order(kitchen: Kitchen, open_page: Opener) -> None:
+    """Sliced cucumbers that are begun two hours late, and others beside them that could take their turn in the canner."""
+    kitchen.ready()
+    page = open_page(kitchen.url)
+    begins = kitchen.now.astimezone().replace(hour=8, minute=0, second=0) + timedelta(days=1)
+    kept = kitchen.asks("PUT", "/api/days/day-00000001", {"title": "Saturday", "asked": {**LATE, "start": begins.isoformat()}})
+    kitchen.until(begins)
+    for title in ("Reduced-salt sliced dill cucumbers", "Bread-and-butter cucumbers"):
+        page.goto(f"{kitchen.url}/day/day-00000001")
+        page.get_by_role("button", name=f"Begin it: {title}").click()
+        page.wait_for_url("**/stove/*")
+    page.goto(f"{kitchen.url}/day/day-00000001")
+    expect(page.get_by_role("link", name="on the Stove")).to_have_count(2)
+    expect(page.locator("[data-day-says]")).to_contain_text("On time")
+    begun = kitchen.asks("GET", "/api/days/day-00000001")["begun"]
+    play_two_hours_late(kitchen.asks, kitchen.until, kept["day"]["tasks"], (begun["slices"], begun["sweet"]))
+    page.reload()
+    expect(page.locator("[data-day-says]")).to_contain_text("late: the last load is out at")
+    late = page.locator("[data-day-says]").inner_text()
+    offer = page.locator("[data-better]")
+    expect(offer).to_contain_text("sooner, at")
+    assert serious_faults(page) == []
+    offer.get_by_role("button", name="Take this order").click()
+    expect(offer).to_have_count(0)
+    expect(page.locator("[data-day-says]")).not_to_have_text(late)
+    # A break, and a burner that fails: laid out again, nothing lost.
+    page.get_by_role("button", name="A break of 15 minutes, now").click()
+    expect(page.get_by_text("Laying it out again")).to_have_count(0)
+    page.get_by_label("A burner has failed").select_option("4")
+    expect(page.get_by_label("A burner has failed").locator("option")).to_have_count(4)
+    assert serious_faults(page) == []

@@ -4,62 +4,15 @@ processed again, and a server killed twice."""
 from __future__ import annotations
 
 import json
-import os
 import re
-import signal
-import subprocess
-import sys
-from collections.abc import Iterator
-from datetime import datetime, timedelta, timezone
-from pathlib import Path
+from datetime import datetime, timezone
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 from tests.browser.conftest import PHONE, Opener, serious_faults
-from tests.store_api.test_kill import free_port
-
-
-class Kitchen:
-    """A server in a process of its own that can be killed, with a clock that only the test moves."""
-
-    def __init__(self, folder: Path) -> None:
-        self.folder, self.port, self.clock = folder, free_port(), folder / "clock"
-        self.now = datetime.now(timezone.utc).replace(microsecond=0)
-        self.forward()
-        self.server = self._start()
-
-    @property
-    def url(self) -> str:
-        return f"http://127.0.0.1:{self.port}"
-
-    def forward(self, **by: float) -> None:
-        self.now += timedelta(**by)
-        fresh = self.clock.with_suffix(".new")
-        fresh.write_text(self.now.isoformat(), encoding="utf-8")
-        fresh.replace(self.clock)  # never half written where the server reads it
-
-    def _start(self) -> subprocess.Popen[bytes]:
-        return subprocess.Popen(
-            [sys.executable, "-m", "tests.browser.kitchen_with_a_clock", str(self.folder), str(self.port), str(self.clock)]
-        )
-
-    def kill(self) -> None:
-        os.kill(self.server.pid, signal.SIGKILL)
-        self.server.wait()
-
-    def killed(self) -> None:
-        self.kill()
-        self.server = self._start()
-
-
-@pytest.fixture
-def kitchen(tmp_path: Path) -> Iterator[Kitchen]:
-    kitchen = Kitchen(tmp_path)
-    yield kitchen
-    kitchen.kill()
+from tests.browser.killable import Kitchen
 
 
 def now(page: Page) -> str:
@@ -84,13 +37,7 @@ def space(page: Page, says: str) -> None:
 
 def test_two_batches_play_through_on_a_laptop_and_a_phone(kitchen: Kitchen, open_page: Opener) -> None:
     laptop = open_page("about:blank", expect_errors=True)
-    for _ in range(100):
-        try:
-            answer = laptop.request.put(f"{kitchen.url}/api/kitchen", data={"altitude": 1265, "altitude_unit": "m", "measures": "us"})
-            break
-        except Exception:
-            laptop.wait_for_timeout(100)
-    assert answer.ok
+    kitchen.ready()
     canner = {"id": "bath-0001", "title": "big bath canner", "kind": "bath", "holds": {"pint": 3, "half-pint": 3, "quart": 3}, "depth_mm": 305,
               "width_mm": 330, "watts": 2500, "fuel": "electric"}  # fmt: skip
     laptop.request.put(f"{kitchen.url}/api/stock/canners", data=canner)

@@ -126,14 +126,16 @@ def faults(asked: Asked, day: Day) -> list[str]:
                 (min(i.start for i in canning), max(i.end for i in canning), canning[0].burner or 0)
             )
     sizes = {one.id: one.size for one in asked.burners}
-    for spans in canner_on.values():
+    for which, spans in canner_on.items():
         if len({span[2] for span in spans}) != 1 or sizes[spans[0][2]] != "large":
             found.append("a canner moves, or stands on a small burner")
-        pots.setdefault(spans[0][2], []).append((min(s[0] for s in spans), max(s[1] for s in spans), "canner"))
+        # Of two batches in one canner the loads were looked at above; nothing else comes onto its burner while either is.
+        for span in spans:
+            pots.setdefault(span[2], []).append((span[0], span[1], f"canner {which}"))
     for which, lanes in (("canner", loads), ("burner", pots)):
         for lane, spans in lanes.items():
             for one, other in combinations(spans, 2):
-                if overlaps(one[:2], other[:2]):
+                if overlaps(one[:2], other[:2]) and not (one[2] == other[2] and one[2].startswith("canner")):
                     found.append(f"{which} {lane}: {one[2]} and {other[2]}")
     for one in asked.fixed:
         if laid[one.task].start != one.start:

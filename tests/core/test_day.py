@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import random
+import re
 from dataclasses import replace
-from itertools import pairwise, permutations, product
+from itertools import combinations, pairwise, permutations, product
 
 import pytest
 
-from rheum.core.day import Burner, DayBatch, Fixed, Told, lay_out, pushed
+from rheum.core.day import Burner, DayBatch, Fixed, Told, better, lay_out, pushed
 from rheum.core.day.lay import NotToBe
 from rheum.core.work import BatchTask
-from tests.core.days import HOB, batch, day_of, faults, random_day
+from tests.core.days import HOB, batch, day_of, faults, overlaps, random_day
 
 
 @pytest.mark.parametrize("seed", range(40))
@@ -143,3 +145,53 @@ def test_a_late_day_is_pushed_along_in_its_order() -> None:
     hands = sorted((one.start, one.end) for one in late.tasks if one.attention == "hands")
     assert all(later[0] >= sooner[1] for sooner, later in pairwise(hands))
     assert not any(start < 13 * 60 and end > 12 * 60 + 30 for start, end in hands)
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_whatever_is_late_the_order_stays_and_nothing_is_used_twice(seed: int) -> None:
+    """Random days, one of their tasks long over its time: none moves ahead, none begins before what it waits for, hands, canners and burners hold
+    one thing at a time as they did in the plan."""
+    asked, chance = random_day(seed), random.Random(seed)
+    day = lay_out(asked)
+    slow = chance.choice([one for one in day.tasks if one.attention == "hands"])
+    now = slow.end + chance.choice([5, 35, 150])
+    told = [Told(one.id, one.start, one.end) for one in day.tasks if one.end <= slow.start] + [Told(slow.id, slow.start)]
+    late = pushed(day, told, now, awake=asked.awake, breaks=asked.breaks)
+    placed, before = {one.id: one for one in late.tasks}, {one.id: one for one in day.tasks}
+    said = {one.task for one in told}
+    for one in late.tasks:
+        assert one.start >= before[one.id].start
+        assert one.id in said or (one.start >= now and all(one.start >= placed[name].end for name in one.after))
+    for one, other in combinations(late.tasks, 2):
+        if overlaps((one.start, one.end), (other.start, other.end)) and not {one.id, other.id} & said:
+            apart = not overlaps((before[one.id].start, before[one.id].end), (before[other.id].start, before[other.id].end))
+            assert not (apart and one.who is not None and one.who == other.who), (one.id, other.id)
+            assert not (apart and one.canner is not None and one.canner == other.canner and one.batch != other.batch), (one.id, other.id)
+            assert not (apart and one.burner is not None and one.burner == other.burner and one.batch != other.batch), (one.id, other.id)
+
+
+def test_a_better_order_is_offered_where_the_first_one_waits_for_nothing() -> None:
+    """The cucumbers' soak was begun two hours late; the beans behind them could go into the canner at once."""
+    asked = day_of(batch("bread-and-butter-cucumbers"), batch("dilled-green-beans"))
+    day = lay_out(asked)
+    first = min((one for one in day.tasks if one.do == "fill"), key=lambda one: one.start).batch
+    slow = [one for one in day.tasks if one.batch == first and one.attention == "hands"][2]
+    now = slow.start + 120
+    canned = ("fill", "to-boil", "process", "rest", "lift")
+    told = [
+        Told(one.id, one.start, one.end if one.end <= now else None)
+        for one in day.tasks
+        if one.start < now and (one.batch != first or one.start < slow.start) and one.do not in canned
+    ]
+    told.append(Told(slow.id, now - 1))
+    running = pushed(day, told, now, awake=asked.awake, breaks=asked.breaks)
+    found = better(asked, running, told, now)
+    assert found is not None
+    assert found.day.end <= running.end - 5 and re.match(r"\d+ min sooner, at \d\d:\d\d: “", found.says)
+    left = replace(asked, start=now, told=tuple(told))
+    assert faults(left, found.day) == []
+    stood = {one.id: one for one in running.tasks}
+    for one in found.day.tasks:
+        if one.id in {task.task for task in told} or stood[one.id].start < now + 10:
+            assert one.start == stood[one.id].start, "what was begun, and what is due soon, does not move"
+    assert better(asked, found.day, told, now) is None

@@ -5,21 +5,25 @@ from __future__ import annotations
 import itertools
 import re
 from dataclasses import replace
-from datetime import date
+from datetime import date, datetime, timezone
 
 import pypdfium2
 import pytest
 
+from rheum.core.batch import begin
+from rheum.core.day import Sheet, Work, day_sheet, sheet_of
+from rheum.core.day import lay_out as laid_out
 from rheum.core.facts.circumstances import Settings
 from rheum.core.making.basket import Basket
-from rheum.core.making.plan import Plan, make_plan
-from rheum.core.making.sheet import Sheet, sheet_of
+from rheum.core.making.plan import Plan, canned_by, make_plan
 from rheum.core.making.stock import USUAL_STEAM, Bottle, Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.writing import formula_text
-from rheum.formats.sheet_page import PAPER_MM, RULER_MM, Bar, Rule, Words, as_drawn, as_pdf, lay_out
+from rheum.formats.day_page import lay_out_day
+from rheum.formats.sheet_page import PAPER_MM, RULER_MM, Bar, Rule, Words, as_drawn, as_pdf, lay_out, pages_pdf
 from rheum.reference.loading import library
+from tests.core.days import batch, day_of
 
 FACTS = library()
 HERE = Settings(read_altitude("1265m"), measures="us")
@@ -33,8 +37,18 @@ def planned(text: str, wish: Wish = NO_WISH, here: Settings = HERE) -> Plan:
     return make_plan(text, wish, here, FACTS, stock=STOCK)
 
 
+def work_of(plan: Plan, here: Settings = HERE, starts: dict[str, str] | None = None) -> Work:
+    """The work of a plan as it would be begun; of what must not be jarred, none."""
+    if plan.verdict.destination == "discard":
+        return Work()
+    snapshot = begin("sheet-0000", plan, here, FACTS, moment=datetime(2026, 8, 3, 9, tzinfo=timezone.utc))
+    return Work(tuple(task for task in snapshot.tasks if task.part != "after"), starts or {}, snapshot.minutes is not None)
+
+
 def sheet(text: str, wish: Wish = NO_WISH, here: Settings = HERE) -> Sheet:
-    return sheet_of(planned(text, wish, here), DAY)
+    plan = planned(text, wish, here)
+    _, here = canned_by(wish, here, STOCK)
+    return sheet_of(plan, DAY, work_of(plan, here))
 
 
 def text_of(pdf: bytes) -> tuple[int, str]:
@@ -51,7 +65,7 @@ def test_every_formula_takes_one_page_and_says_its_minutes(formula_id: str, pape
     """At 1,265 m, in US measures, both papers: one page, the minutes, every line, the source; text no smaller than an arm's length
     reads (9 pt, the foot 5.5)."""
     plan = planned(formula_text(FACTS.formulas[formula_id]))
-    found = sheet_of(plan, DAY)
+    found = sheet_of(plan, DAY, work_of(plan))
     laid = lay_out(found, paper)  # type: ignore[arg-type]
     assert len(laid) == 1, formula_id
     words = " ".join(mark.text for mark in laid[0] if isinstance(mark, Words))
@@ -99,7 +113,7 @@ def test_sterilised_jars_where_the_time_is_under_ten() -> None:
     """Dilled beans at 500 ft: 5 min, jars sterilised first, 10 min (USDA Guides 6 and 1, from memory)."""
     low = sheet(BEANS, here=Settings(read_altitude("500ft"), measures="us"))
     assert low.minutes == "5 min"
-    assert "Sterilise the jars: 10 min" in low.steps[0]
+    assert any("jars are sterilised: 10 min" in step for step in low.steps)
 
 
 def test_a_steamed_batch_speaks_of_steam() -> None:
@@ -128,12 +142,49 @@ def test_what_must_not_be_jarred_has_no_steps() -> None:
     assert not any("Pack" in step for step in found.steps)
 
 
-def test_a_long_method_ends_with_a_whole_sentence() -> None:
-    long = BEANS.replace("Raw pack.", "Rinse the beans. " + "Trim them with care and patience, one by one. " * 20 + "Raw pack.")
-    said = next(step for step in sheet(long).steps if step.startswith("The recipe says"))
-    kept, rest = said.rsplit(" (", 1)
-    assert rest == "The rest stands in the recipe.)"
-    assert kept.endswith("one by one.") or kept[-1] == "."
+def test_the_directions_are_the_works_own_and_never_a_pasted_sentence() -> None:
+    """Whatever the pasted prose says, the sheet has the formula's own tasks; of a batch for the refrigerator what is understood of its sentences."""
+    odd = BEANS.replace("Raw pack.", "Whisper to the beans. Raw pack.") if "Raw pack." in BEANS else BEANS + "Whisper to the beans.\n"
+    shelf = sheet(odd)
+    steps = " ".join(shelf.steps)
+    assert "Whisper" not in steps and "Trim green bean" in steps and "Take off both ends" in steps
+    assert [step for step in shelf.steps if "Boil the brine" in step]
+    own = "Radishes\n\n1 lb radishes\n1 cup white vinegar (5%)\n1 tsp salt\n\nMethod:\nWhisper to the radishes and slice them. Simmer the vinegar and salt for 5 minutes.\n"
+    fridge = sheet(own)
+    steps = " ".join(fridge.steps)
+    assert fridge.place == "for the refrigerator" and "Whisper" not in steps
+    assert "Cut radish" in steps and "5 minutes from the boil" in steps
+
+
+def test_temperatures_come_in_the_kitchens_own_unit_first() -> None:
+    plan = planned(BEANS)
+    american = " ".join(sheet_of(plan, DAY, work_of(plan), american=True).steps)
+    other = " ".join(sheet_of(plan, DAY, work_of(plan)).steps)
+    assert "140 °F (60 °C)" in american and "60 °C (140 °F)" not in american
+    assert "60 °C (140 °F)" in other
+
+
+def test_a_day_has_a_page_of_its_own_and_a_batch_its_hours() -> None:
+    asked = day_of(batch("dilled-green-beans", 14), batch("mango-chutney"), batch("pickled-beets"), batch("tomato-ketchup"))
+    day = laid_out(asked)
+    midnight = datetime(2026, 8, 3)
+    found = day_sheet(day, [one.title for one in asked.batches], midnight)
+    for paper in ("a4", "letter"):
+        pages = lay_out_day(found, paper)  # type: ignore[arg-type]
+        assert len(pages) == 1, "one page for the day, however full it is"
+        wide, high = PAPER_MM[paper]  # type: ignore[index]
+        assert all(0 < mark.x < wide and 0 < mark.y < high for mark in pages[0] if isinstance(mark, Words))
+    words = " ".join(mark.text for mark in pages[0] if isinstance(mark, Words))
+    assert "Monday 3 August 2026, 08:0" in words
+    for one in day.tasks:
+        assert f"{one.start // 60 % 24:02d}:{one.start % 60:02d}" in words and one.says.split()[0] in words
+    count, text = text_of(pages_pdf([*pages, *lay_out(sheet(BEANS), "letter")], "letter", "The day"))
+    assert count == 2 and "Dilled green beans" in text
+    plan = planned(BEANS)
+    starts = {one.id.partition(".")[2]: f"{one.start // 60:02d}:{one.start % 60:02d}" for one in day.tasks if one.batch == 0}
+    timed = sheet_of(plan, DAY, work_of(plan, starts=starts))
+    assert any(step.startswith(f"{starts['kit']}  ") for step in timed.steps)
+    assert any(step.startswith("Load 1: fill ") and starts["process-1"] in step for step in timed.steps)
 
 
 @pytest.mark.parametrize("paper", ["a4", "letter"])

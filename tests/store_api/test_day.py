@@ -104,7 +104,7 @@ def test_a_calendar_reads_it_and_its_ids_stay(client: FlaskClient) -> None:
     first, moved = events("2026-09-05T09:00"), events("2026-09-05T11:00")
     assert set(first) == set(moved)
     assert all(event.walk("VALARM") for event in first.values())
-    kit = "day-00000001.0.kit@rheum"
+    kit = f"day-00000001.{DAY['batches'][0]['id']}.kit@rheum"
     assert moved[kit].decoded("DTSTART") - first[kit].decoded("DTSTART") == timedelta(hours=2)
     # What another library makes of the same moment.
     at = first[kit].decoded("DTSTART")

@@ -18,6 +18,9 @@ export type TaskStanding = Schemas["BatchOut.TaskStanding"];
 export type Filling = Schemas["BatchOut.Filling"];
 export type Day = Schemas["DayOut"];
 export type DayIn = Schemas["DayIn"];
+export type KeptDay = Schemas["KeptDayOut"];
+export type DayNow = Schemas["DayNowOut"];
+export type Hob = Schemas["HobOut"];
 export type DayTask = Schemas["DayOut.DayTask"];
 export type RunLoad = Schemas["BatchOut.Load"];
 export type JarStanding = Schemas["BatchOut.JarStanding"];
@@ -255,6 +258,21 @@ export const api = {
   days: () => got(client.GET("/api/days")) as Promise<Schemas["DaysOut"]>,
   keepDay: (day_id: string, title: string, asked: DayIn) =>
     got(client.PUT("/api/days/{day_id}", { body: { title, asked }, params: { path: { day_id } } })),
+  day: (day_id: string) => got(client.GET("/api/days/{day_id}", { params: { path: { day_id } } })) as Promise<KeptDay>,
+  dayNow: (day_id: string) =>
+    got(client.GET("/api/days/{day_id}/now", { params: { path: { day_id } } })) as Promise<DayNow>,
+  dayBetter: (day_id: string) =>
+    got(client.GET("/api/days/{day_id}/better", { params: { path: { day_id } } })) as Promise<Schemas["BetterDayOut"]>,
+  takeBetter: (day_id: string) => got(client.POST("/api/days/{day_id}/better", { params: { path: { day_id } } })),
+  beginOfDay: (day_id: string, body: Schemas["DayBeginIn"]) =>
+    got(client.POST("/api/days/{day_id}/begin", { params: { path: { day_id } }, body })) as Promise<Batch>,
+  daySheets: (day_id: string, paper: Paper) =>
+    got(
+      client.GET("/api/days/{day_id}/sheets", { params: { path: { day_id }, query: { paper } } } as never),
+    ) as Promise<Sheet>,
+  shopping: (body: DayIn) => got(client.POST("/api/day/shopping", { body })) as Promise<Schemas["ShoppingOut"]>,
+  hob: () => got(client.GET("/api/hob")) as Promise<Schemas["HobOut"]>,
+  setHob: (body: Schemas["HobIn"]) => got(client.PUT("/api/hob", { body })) as Promise<Schemas["HobOut"]>,
   throwDayAway: (day_id: string) => got(client.DELETE("/api/days/{day_id}", { params: { path: { day_id } } })),
   shelf: () => got(client.GET("/api/shelf")),
 };

@@ -68,6 +68,7 @@ export const useSecondLooks = () => useKept("second-looks", api.secondLooks);
 export const useChoices = () => useKept("choices", api.choices);
 export const useShelf = () => useKept("shelf", api.shelf);
 export const useDays = () => useKept("days", api.days);
+export const useHob = () => useKept("hob", api.hob);
 export const useStock = () => useKept("stock", api.stock);
 export const useCanMake = () => useKept("can-make", api.canMake);
 

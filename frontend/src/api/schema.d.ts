@@ -573,6 +573,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is missing for all batches of a day together. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["DayIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShoppingOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days": {
         parameters: {
             query?: never;
@@ -648,7 +697,10 @@ export interface paths {
                 };
             };
         };
-        /** Keep a day: it is laid out anew and stands in the place of what was kept under its id. */
+        /**
+         * Keep a day: it is laid out anew and stands in the place of what was kept under its id. Of a day that has begun what was told stays where it
+         * @description was, and the rest is laid out from now on.
+         */
         put: {
             parameters: {
                 query?: never;
@@ -694,7 +746,7 @@ export interface paths {
             };
         };
         post?: never;
-        /** Throw a day away. */
+        /** Throw a day away; the batches that were begun of it go on. */
         delete: {
             parameters: {
                 query?: never;
@@ -731,6 +783,144 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/days/{day_id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin one batch of the day, as it was planned; what is told of it from then on is what the day goes by. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["DayBeginIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BatchOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/better": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Another order of what is left that ends earlier, with its reason. Nothing moves until it is taken. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BetterDayOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Take the better order: it stands in the place of the plan. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptDayOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days/{day_id}/calendar.ics": {
         parameters: {
             query?: never;
@@ -751,6 +941,147 @@ export interface paths {
             requestBody?: never;
             responses: {
                 /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The day as it goes: what was told stays, what follows is pushed along in the same order, and how late that is stands in a sentence. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayNowOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sheets for the wall as drawings: one for the day, then one a batch. `paper`: a4 or letter. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/sheets.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sheets for the wall as PDF. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The sheets as PDF */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -925,6 +1256,75 @@ export interface paths {
             };
         };
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hob": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kitchen's burners. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HobOut"];
+                    };
+                };
+            };
+        };
+        /** Set how many burners there are of each size. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["HobIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HobOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
         post?: never;
         delete?: never;
         options?: never;
@@ -3344,6 +3744,11 @@ export interface components {
              */
             part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
             /**
+             * Plain
+             * @default
+             */
+            plain: string;
+            /**
              * Pot
              * @default
              */
@@ -4279,6 +4684,11 @@ export interface components {
              * @enum {string}
              */
             part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Plain
+             * @default
+             */
+            plain: string;
             /**
              * Pot
              * @default
@@ -5437,6 +5847,130 @@ export interface components {
             vinegar_ml?: number | string | null;
         };
         /**
+         * BetterDayOut
+         * @description Another order of a day.
+         */
+        BetterDayOut: components["schemas"]["BetterDayOut.BetterDay"];
+        /**
+         * BetterDay
+         * @description Another order of what is left of a day that ends earlier; None where there is none.
+         */
+        "BetterDayOut.BetterDay": {
+            day: components["schemas"]["BetterDayOut.DayView"] | null;
+            /** Says */
+            says: string;
+        };
+        /** Burner */
+        "BetterDayOut.Burner": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchView
+         * @description A batch of the day: what it is called, its jars and loads, and its whole text, to begin it from the day.
+         */
+        "BetterDayOut.DayBatchView": {
+            /** Formula Id */
+            formula_id: string | null;
+            /** Id */
+            id: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DayTask
+         * @description One task with its place in the day.
+         */
+        "BetterDayOut.DayTask": {
+            /** After */
+            after: string[];
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Batch */
+            batch: number;
+            /** Burner */
+            burner: number | null;
+            /** Canner */
+            canner: number | null;
+            /** Do */
+            do: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Id */
+            id: string;
+            /**
+             * Latest
+             * Format: date-time
+             */
+            latest: string;
+            /** Load */
+            load: number | null;
+            /** Pot */
+            pot: string | null;
+            /** Says */
+            says: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Who */
+            who: number | null;
+        };
+        /**
+         * DayView
+         * @description A plan of a day: whether it is proven the best of its first aim, or at most how far from it (`minutes` against `bound_minutes`).
+         */
+        "BetterDayOut.DayView": {
+            /** Batches */
+            batches: components["schemas"]["BetterDayOut.DayBatchView"][];
+            /** Best */
+            best: boolean;
+            /** Bound Minutes */
+            bound_minutes: number;
+            /** Burners */
+            burners: components["schemas"]["BetterDayOut.Burner"][];
+            /** Canners */
+            canners: string[];
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /** People */
+            people: number;
+            /** Says */
+            says: string[];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Tasks */
+            tasks: components["schemas"]["BetterDayOut.DayTask"][];
+        };
+        /**
          * BottleIn
          * @description A bottle of vinegar. The screen makes the id.
          */
@@ -5824,6 +6358,49 @@ export interface components {
             count: number;
         };
         /**
+         * DayBeginIn
+         * @description Begin one batch of a kept day, by its id in the day; the rest as when a batch is begun from the Bench.
+         */
+        DayBeginIn: {
+            /**
+             * Ask Steps
+             * @default false
+             */
+            ask_steps?: boolean;
+            /** Batch */
+            batch: string;
+            /** Id */
+            id: string;
+            /**
+             * Short Known
+             * @default false
+             */
+            short_known?: boolean;
+            /**
+             * Steps
+             * @default null
+             */
+            steps?: components["schemas"]["DayBeginIn.StepAnswerIn"][] | null;
+        };
+        /**
+         * StepAnswerIn
+         * @description What was said of a step read back: that it is understood, and its minutes where its text does not say them (0: no clock).
+         */
+        "DayBeginIn.StepAnswerIn": {
+            /**
+             * Confirmed
+             * @default true
+             */
+            confirmed?: boolean;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes?: number | null;
+            /** Number */
+            number: number;
+        };
+        /**
          * DayIn
          * @description A day to lay out; what is left out is the kitchen's own. `burners`: how many, or each with its size; `canners`: ids of the kitchen's, or kinds.
          */
@@ -5993,6 +6570,146 @@ export interface components {
             done?: string | null;
             /** Task */
             task: string;
+        };
+        /**
+         * DayNowOut
+         * @description A kept day as it goes.
+         */
+        DayNowOut: components["schemas"]["DayNowOut.DayNow"];
+        /** Burner */
+        "DayNowOut.Burner": {
+            /** Id */
+            id: number;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "large" | "small";
+        };
+        /**
+         * DayBatchView
+         * @description A batch of the day: what it is called, its jars and loads, and its whole text, to begin it from the day.
+         */
+        "DayNowOut.DayBatchView": {
+            /** Formula Id */
+            formula_id: string | null;
+            /** Id */
+            id: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Jars */
+            jars: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DayNow
+         * @description A kept day as it goes: what was told stands where it was, the rest is pushed along. `late`: minutes, below zero ahead; `told`: tasks that
+         *     were begun, `done`: those that are done; `gone`: batches that were given up, by their place.
+         */
+        "DayNowOut.DayNow": {
+            /** Begun */
+            begun: {
+                [key: string]: string;
+            };
+            day: components["schemas"]["DayNowOut.DayView"];
+            /** Done */
+            done: string[];
+            /** Gone */
+            gone: number[];
+            /** Late */
+            late: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Told */
+            told: string[];
+        };
+        /**
+         * DayTask
+         * @description One task with its place in the day.
+         */
+        "DayNowOut.DayTask": {
+            /** After */
+            after: string[];
+            /**
+             * Attention
+             * @enum {string}
+             */
+            attention: "hands" | "watch" | "none";
+            /** Batch */
+            batch: number;
+            /** Burner */
+            burner: number | null;
+            /** Canner */
+            canner: number | null;
+            /** Do */
+            do: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Id */
+            id: string;
+            /**
+             * Latest
+             * Format: date-time
+             */
+            latest: string;
+            /** Load */
+            load: number | null;
+            /** Pot */
+            pot: string | null;
+            /** Says */
+            says: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Who */
+            who: number | null;
+        };
+        /**
+         * DayView
+         * @description A plan of a day: whether it is proven the best of its first aim, or at most how far from it (`minutes` against `bound_minutes`).
+         */
+        "DayNowOut.DayView": {
+            /** Batches */
+            batches: components["schemas"]["DayNowOut.DayBatchView"][];
+            /** Best */
+            best: boolean;
+            /** Bound Minutes */
+            bound_minutes: number;
+            /** Burners */
+            burners: components["schemas"]["DayNowOut.Burner"][];
+            /** Canners */
+            canners: string[];
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /** People */
+            people: number;
+            /** Says */
+            says: string[];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Tasks */
+            tasks: components["schemas"]["DayNowOut.DayTask"][];
         };
         /** DayOut */
         DayOut: components["schemas"]["DayOut.DayView"];
@@ -6234,6 +6951,10 @@ export interface components {
              * Format: date-time
              */
             begins: string;
+            /** Begun */
+            begun: {
+                [key: string]: string;
+            };
             day: components["schemas"]["DaysOut.DayView"];
             /** Id */
             id: string;
@@ -7071,6 +7792,37 @@ export interface components {
             detail?: Record<string, never>;
             message?: string;
         };
+        /**
+         * HobIn
+         * @description How many burners there are of each size.
+         */
+        HobIn: {
+            /** Large */
+            large: number;
+            /** Small */
+            small: number;
+        };
+        /**
+         * HobOut
+         * @description The kitchen's burners.
+         */
+        HobOut: components["schemas"]["HobOut.Hob"];
+        /**
+         * Hob
+         * @description The burners there are; as on most hobs two are large (common practice), until the kitchen says otherwise.
+         */
+        "HobOut.Hob": {
+            /**
+             * Large
+             * @default 2
+             */
+            large: number;
+            /**
+             * Small
+             * @default 2
+             */
+            small: number;
+        };
         /** JarListOut */
         JarListOut: components["schemas"]["JarListOut.JarList"];
         /** JarList */
@@ -7413,6 +8165,10 @@ export interface components {
              * Format: date-time
              */
             begins: string;
+            /** Begun */
+            begun: {
+                [key: string]: string;
+            };
             day: components["schemas"]["KeptDayOut.DayView"];
             /** Id */
             id: string;
@@ -8502,8 +9258,6 @@ export interface components {
              * @default []
              */
             method: string[];
-            /** Method Says */
-            method_says: string;
             /** One Brine */
             one_brine: string[];
             /** Sterilise Minutes */
@@ -9705,6 +10459,31 @@ export interface components {
              */
             today: string;
         };
+        /**
+         * ShoppingOut
+         * @description What is missing for a day.
+         */
+        ShoppingOut: components["schemas"]["ShoppingOut.ShoppingView"];
+        /**
+         * BuyLine
+         * @description One thing to get for a day: for which of its batches.
+         */
+        "ShoppingOut.BuyLine": {
+            /** Batches */
+            batches: number[];
+            /** Says */
+            says: string;
+        };
+        /**
+         * ShoppingView
+         * @description What is missing for a whole day; the same as plain text.
+         */
+        "ShoppingOut.ShoppingView": {
+            /** Lines */
+            lines: components["schemas"]["ShoppingOut.BuyLine"][];
+            /** Text */
+            text: string;
+        };
         /** StockOut */
         StockOut: components["schemas"]["StockOut.StockView"];
         /**
@@ -10073,6 +10852,11 @@ export interface components {
              * @enum {string}
              */
             part: "prepare" | "cook" | "heat" | "fill" | "process" | "after";
+            /**
+             * Plain
+             * @default
+             */
+            plain: string;
             /**
              * Pot
              * @default

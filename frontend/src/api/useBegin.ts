@@ -6,13 +6,12 @@ import { api, type BeginIn, newId } from "./client";
 import { useChanged } from "./queries";
 
 type Asked = Omit<BeginIn, "id" | "short_known" | "ask_steps"> & { short_known?: boolean };
-export type Beginning = ReturnType<typeof useBegin>;
 
 export function useBegin() {
   const navigate = useNavigate();
   const changed = useChanged();
   const id = useRef(newId());
-  return useMutation({
+  const begin = useMutation({
     mutationFn: (asked: Asked) => api.begin({ short_known: false, ask_steps: true, ...asked, id: id.current }),
     onSuccess: async (batch) => {
       await changed();
@@ -24,4 +23,7 @@ export function useBegin() {
       if (!refusal.gone) id.current = newId();
     },
   });
+  // Asked again, with what was asked about.
+  const again = (more: Partial<Asked>) => begin.variables && begin.mutate({ ...begin.variables, ...more });
+  return { ...begin, again };
 }

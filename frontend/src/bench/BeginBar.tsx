@@ -69,7 +69,7 @@ export function BeginBar() {
           This cannot be begun: see the stop above.
         </Text>
       )}
-      <BeginAsked begin={begin} mt="3" />
+      <BeginAsked error={begin.error} onAgain={begin.again} mt="3" />
     </Box>
   );
 }

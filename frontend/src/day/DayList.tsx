@@ -5,7 +5,17 @@ import { timeOfDay } from "../stove/useServerClock";
 
 const ATTENTION = { hands: "hands", watch: "watched", none: "by itself" } as const;
 
-export function DayList({ day }: { day: Day }) {
+interface Props {
+  day: Day;
+  /** Of a day that has begun: what time it is, what was begun, what is done. */
+  now?: number;
+  told?: readonly string[];
+  done?: readonly string[];
+}
+
+export function DayList({ day, now, told = [], done = [] }: Props) {
+  const mark = (id: string, start: string) =>
+    done.includes(id) ? "✓" : told.includes(id) ? "…" : now !== undefined && Date.parse(start) <= now ? "now" : "";
   let date = "";
   return (
     <Box as="ol" listStyleType="none" aria-label="The day as a list">
@@ -36,7 +46,12 @@ export function DayList({ day }: { day: Day }) {
                 borderRadius={task.attention === "hands" ? "0" : "full"}
                 aria-hidden="true"
               />
-              <Text flex="1">
+              {now !== undefined && (
+                <Text w="10" flex="none" fontWeight="700">
+                  {mark(task.id, task.start)}
+                </Text>
+              )}
+              <Text flex="1" color={done.includes(task.id) ? "ink.faint" : undefined}>
                 {task.says}{" "}
                 <Text as="span" color="ink.faint" fontSize="sm">
                   {day.batches[task.batch]?.title}, {ATTENTION[task.attention]}

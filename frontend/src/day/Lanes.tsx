@@ -1,5 +1,6 @@
 /** The day as lanes: hands, canners, burners, and what waits by itself. Whose it is by colour and name; how much attention by shape. */
 import { Box } from "@chakra-ui/react";
+import { useRef, useState } from "react";
 import type { Day } from "../api/client";
 import { Axis, type Bar, lanesOf } from "./lanes";
 
@@ -7,7 +8,7 @@ const LABEL = 138;
 const WIDTH = 1130;
 const LANE = 46;
 const TOP = 26;
-const LETTER = 7.7;
+const LETTER = 8.2;
 
 const color = (batch: number) => `var(--chakra-colors-batch-${(batch % 5) + 1})`;
 
@@ -23,17 +24,44 @@ function Shape({ bar, x, width, y }: { bar: Bar; x: number; width: number; y: nu
   }
 }
 
-export function Lanes({ day, chosen }: { day: Day; chosen: number | null }) {
+interface Props {
+  day: Day;
+  chosen: number | null;
+  /** A batch was dragged by so many minutes. */
+  onMove?: (batch: number, minutes: number) => void;
+  /** What time it is, of a day that has begun; and what is done. */
+  now?: number;
+  done?: readonly string[];
+}
+
+const DRAG_STEP = 5;
+const FROM_PX = 4;
+
+export function Lanes({ day, chosen, onMove, now, done = [] }: Props) {
+  const [drag, setDrag] = useState<{ batch: number; from: number; by: number } | null>(null);
+  const drawing = useRef<SVGSVGElement>(null);
   const axis = new Axis(day);
   const lanes = lanesOf(day, axis);
   const scale = (WIDTH - LABEL - 8) / axis.length;
   const x = (minute: number) => LABEL + minute * scale;
+  const perPixel = () => WIDTH / (drawing.current?.getBoundingClientRect().width || WIDTH);
+  const grab = onMove && {
+    onPointerMove: (event: React.PointerEvent) =>
+      drag && setDrag({ ...drag, by: (event.clientX - drag.from) * perPixel() }),
+    onPointerUp: () => {
+      if (drag && Math.abs(drag.by) > FROM_PX) onMove(drag.batch, Math.round(drag.by / scale / DRAG_STEP) * DRAG_STEP);
+      setDrag(null);
+    },
+    onPointerCancel: () => setDrag(null),
+  };
   const height = TOP + lanes.length * LANE + 6;
   return (
     <Box overflowX="auto" tabIndex={0} role="region" aria-label="The day as lanes">
       <svg
+        ref={drawing}
+        {...grab}
         viewBox={`0 0 ${WIDTH} ${height}`}
-        style={{ width: "100%", minWidth: "900px" }}
+        style={{ width: "100%", minWidth: "900px", touchAction: drag ? "none" : undefined, userSelect: "none" }}
         role="img"
         aria-label={`${day.tasks.length} tasks on ${lanes.length} lanes; the list below says each of them`}
         fontFamily="inherit"
@@ -71,9 +99,21 @@ export function Lanes({ day, chosen }: { day: Day; chosen: number | null }) {
                 const width = Math.max(2.5, (bar.to - bar.from) * scale - 1);
                 const room = Math.floor((width - 8) / LETTER);
                 const says = bar.task.says.replace(/, one at a time$/, "");
-                const faded = chosen !== null && chosen !== bar.task.batch;
+                const faded = (chosen !== null && chosen !== bar.task.batch) || done.includes(bar.task.id);
+                const mine = drag?.batch === bar.task.batch;
                 return (
-                  <g key={bar.task.id} opacity={faded ? 0.3 : 1} data-task={bar.task.id}>
+                  <g
+                    key={bar.task.id}
+                    opacity={faded ? 0.3 : 1}
+                    data-task={bar.task.id}
+                    transform={mine ? `translate(${drag.by} 0)` : undefined}
+                    style={onMove ? { cursor: "ew-resize" } : undefined}
+                    onPointerDown={(event) => {
+                      if (!onMove || event.button !== 0) return;
+                      drawing.current?.setPointerCapture(event.pointerId);
+                      setDrag({ batch: bar.task.batch, from: event.clientX, by: 0 });
+                    }}
+                  >
                     <title>
                       {bar.task.says} ({day.batches[bar.task.batch]?.title})
                     </title>
@@ -99,6 +139,19 @@ export function Lanes({ day, chosen }: { day: Day; chosen: number | null }) {
             </g>
           );
         })}
+        {drag && Math.abs(drag.by) > FROM_PX && (
+          <text x={WIDTH / 2} y={height - 8} fontSize="16" fontWeight="700" textAnchor="middle" fill="currentColor">
+            {Math.round(drag.by / scale / DRAG_STEP) * DRAG_STEP} min
+          </text>
+        )}
+        {now !== undefined && x(axis.at(now)) > LABEL && x(axis.at(now)) < WIDTH && (
+          <g data-now-line="">
+            <line x1={x(axis.at(now))} x2={x(axis.at(now))} y1={TOP - 6} y2={height} stroke="#7a3b12" strokeWidth="3" />
+            <text x={x(axis.at(now)) + 4} y={height - 2} fontSize="12" fontWeight="700" fill="#7a3b12">
+              now
+            </text>
+          </g>
+        )}
       </svg>
     </Box>
   );

@@ -5,6 +5,7 @@ import type { Refusal } from "../api/client";
 import { useStock, useStockChange } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { CannersPart } from "./CannersPart";
+import { HobPart } from "./HobPart";
 import { JarsPart } from "./JarsPart";
 import { VinegarPart } from "./VinegarPart";
 
@@ -55,6 +56,7 @@ export function StockScreen() {
       {stock.data && part === "vinegar" && <VinegarPart stock={stock.data} change={change} />}
       {stock.data && part === "jars" && <JarsPart stock={stock.data} change={change} />}
       {stock.data && part === "canners" && <CannersPart stock={stock.data} change={change} />}
+      {stock.data && part === "canners" && <HobPart />}
     </Box>
   );
 }

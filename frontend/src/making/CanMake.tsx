@@ -8,6 +8,7 @@ import { layOnBench } from "../draft/useDraft";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { ToBuy } from "../parts/ToBuy";
 
 type One = CanMake["recipes"][number];
 
@@ -42,13 +43,6 @@ export function CanMakeScreen() {
       });
     else layOnBench({ text: (await api.formulaText(one.id, measures)).text, formulaId: one.id });
     navigate("/measure");
-  };
-  const save = () => {
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([`${list.join("\n")}\n`], { type: "text/plain" }));
-    link.download = "to-buy.txt";
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
   };
   const refused = change.error ?? found.error;
   return (
@@ -93,27 +87,11 @@ export function CanMakeScreen() {
           {stock.pantry_unread.length > 0 && (
             <Sentence mt="3">Not understood, so not counted: {stock.pantry_unread.join("; ")}.</Sentence>
           )}
-          <Box mt="5" data-to-buy="" data-paper="">
-            <Heading as="h2" fontFamily="recipe" fontStyle="italic" fontWeight="500" fontSize="xl">
-              To buy
-            </Heading>
-            {list.length === 0 && <Text fontSize="sm">Tick a recipe, and what it wants stands here.</Text>}
-            <Box as="ul" pl="5">
-              {list.map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </Box>
-            {list.length > 0 && (
-              <Flex gap="2" mt="2">
-                <Tap size="sm" onClick={save}>
-                  Save the list
-                </Tap>
-                <Tap size="sm" onClick={() => window.print()}>
-                  Print it
-                </Tap>
-              </Flex>
-            )}
-          </Box>
+          <ToBuy
+            title="To buy"
+            lines={list}
+            none={<Text fontSize="sm">Tick a recipe, and what it wants stands here.</Text>}
+          />
         </Box>
         <Box>
           {!found.data && <Text>Holding every recipe against it …</Text>}

@@ -93,7 +93,7 @@ export function Measure() {
       </Flex>
       {draft.text.trim() === "" && <Sentence mb="3">The Bench is empty. Lay a recipe on it first.</Sentence>}
       {refused && <Sentence mb="3">{refused}</Sentence>}
-      <BeginAsked begin={begin} mb="3" />
+      <BeginAsked error={begin.error} onAgain={begin.again} mb="3" />
       <Grid
         templateColumns={{ base: "minmax(0, 1fr)", lg: "320px minmax(0, 1fr) minmax(0, 1.05fr)" }}
         gap={{ base: 4, lg: 6 }}

@@ -8,7 +8,7 @@ import { Choose } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
-const PAPERS: readonly (readonly [Paper, string])[] = [
+export const PAPERS: readonly (readonly [Paper, string])[] = [
   ["a4", "A4"],
   ["letter", "Letter"],
 ];
@@ -62,28 +62,33 @@ export function WallSheet() {
           ruler on it is true to size, and has a bar to check it by.
         </Text>
       )}
-      {sheet.data?.pages.map((page, index) => (
-        <Box
-          // biome-ignore lint/suspicious/noArrayIndexKey: a page is its place
-          key={index}
-          data-page={index + 1}
-          tabIndex={0}
-          maxW="860px"
-          mb="5"
-          bg="white"
-          borderWidth="1px"
-          borderColor="whey.400"
-          boxShadow="5px 5px 0 {colors.whey.300}"
-          overflowX="auto"
-        >
-          <Page page={page} />
-        </Box>
-      ))}
+      {sheet.data && <Pages pages={sheet.data.pages} />}
     </Box>
   );
 }
 
 type Drawn = Sheet["pages"][number];
+
+/** Pages as they are printed, one under the other. */
+export function Pages({ pages }: { pages: readonly Drawn[] }) {
+  return pages.map((page, index) => (
+    <Box
+      // biome-ignore lint/suspicious/noArrayIndexKey: a page is its place
+      key={index}
+      data-page={index + 1}
+      tabIndex={0}
+      maxW="860px"
+      mb="5"
+      bg="white"
+      borderWidth="1px"
+      borderColor="whey.400"
+      boxShadow="5px 5px 0 {colors.whey.300}"
+      overflowX="auto"
+    >
+      <Page page={page} />
+    </Box>
+  ));
+}
 
 /** One page, its words as words. */
 function Page({ page }: { page: Drawn }) {

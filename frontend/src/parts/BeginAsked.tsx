@@ -1,8 +1,7 @@
 /** What keeps a batch from being begun: what is short, its own steps to be confirmed, or why it was refused. */
 import { Box, Checkbox, Flex, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { StepToRead } from "../api/client";
-import type { Beginning } from "../api/useBegin";
+import type { Refusal, StepToRead } from "../api/client";
 import { Sentence } from "./Sentence";
 import { Tap } from "./Tap";
 
@@ -13,12 +12,30 @@ const LONG = [
   [0, "no clock"],
 ] as const;
 
-export function BeginAsked({ begin, ...rest }: { begin: Beginning; mt?: string; mb?: string }) {
-  const { error, variables } = begin;
+interface Answer {
+  number: number;
+  confirmed: boolean;
+  minutes?: number;
+}
+
+/** What was known already when it was asked to begin. */
+export interface BeginAskedOf {
+  short_known?: boolean;
+  steps?: Answer[] | null;
+}
+
+interface Props {
+  error: Refusal | null;
+  /** Asked to begin once more, with what is known now. */
+  onAgain: (more: BeginAskedOf) => void;
+  mt?: string;
+  mb?: string;
+}
+
+export function BeginAsked({ error, onAgain, ...rest }: Props) {
   if (!error) return null;
-  if (error.steps.length > 0 && variables)
-    return <StepsAsked steps={error.steps} onBegin={(steps) => begin.mutate({ ...variables, steps })} />;
-  if (error.short.length === 0 || !variables) return <Sentence {...rest}>{error.message}</Sentence>;
+  if (error.steps.length > 0) return <StepsAsked steps={error.steps} onBegin={(steps) => onAgain({ steps })} />;
+  if (error.short.length === 0) return <Sentence {...rest}>{error.message}</Sentence>;
   return (
     <Sentence {...rest}>
       <Text fontWeight="650">Before you begin:</Text>
@@ -27,17 +44,11 @@ export function BeginAsked({ begin, ...rest }: { begin: Beginning; mt?: string; 
           {says}
         </Text>
       ))}
-      <Tap size="sm" mt="2" onClick={() => begin.mutate({ ...variables, short_known: true })}>
+      <Tap size="sm" mt="2" onClick={() => onAgain({ short_known: true })}>
         Begin all the same
       </Tap>
     </Sentence>
   );
-}
-
-interface Answer {
-  number: number;
-  confirmed: boolean;
-  minutes?: number;
 }
 
 /** The sentences that the Stove will walk by: each as it was understood, to be confirmed; where its text gives no time, asked. */

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from rheum.core.day.asked import DAY_MIN, Asked
 from rheum.core.day.laid import Day, Laid
-from rheum.core.day.model import Model, Placed, day_tasks, key, waits_most
+from rheum.core.day.model import Model, Placed, Pot, day_tasks, key, waits_most
 from rheum.core.measures.refused import RequestError
 
 # Effort and not time is counted, so that the same day twice is the same plan (CP-SAT's deterministic time, measured in bench/day.py): first the
@@ -39,12 +39,18 @@ def _solved(asked: Asked, effort: float, turns: float = 0.0) -> tuple[Model, Any
     if status == cp_model.UNKNOWN and turns and (begun := _one_after_the_other(asked, effort)) is not None:
         model = begun
         _aim(model, backwards)
-        solver = _solver(turns)
-        solver.parameters.interleave_search = True
-        solver.parameters.subsolvers.extend(["default_lp", "no_lp", "quick_restart"])
+        # What was found is a plan already, whatever becomes of the search for a better one.
+        plain = _solver(effort)
+        plain.parameters.fix_variables_to_their_hinted_value = True
+        if plain.solve(model.model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return None
+        solver = _by_turns(turns)
         status = solver.solve(model.model)
-        again = round(solver.best_objective_bound)
-        bound = min(bound, again) if backwards else max(bound, again)
+        if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            again = round(solver.best_objective_bound)
+            bound = min(bound, again) if backwards else max(bound, again)
+        else:
+            solver, status = plain, cp_model.FEASIBLE
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     return model, solver, bound
@@ -67,7 +73,7 @@ def _one_after_the_other(asked: Asked, effort: float) -> Model | None:
     model = Model(asked)
     backwards = asked.start is None
     edge = asked.done_by if backwards else asked.start
-    spots: dict[tuple[int | None, str, int], int] = {}
+    spots: dict[tuple[int, str], int] = {}
     # Which batch follows which is kept.
     order = sorted(range(len(asked.batches)), key=lambda at: asked.batches[at].follows is not None)
     for at in reversed(order) if backwards else order:
@@ -79,21 +85,41 @@ def _one_after_the_other(asked: Asked, effort: float) -> Model | None:
         )
         one = Model(alone, reserved)
         _aim(one, backwards)
-        solver = _solver(effort)
-        solver.parameters.use_objective_lb_search = True
+        solver = _by_turns(_TURNS_EFFORT)
         if solver.solve(one.model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            return None
+            solver = _solver(effort)
+            solver.parameters.use_objective_lb_search = True
+            if solver.solve(one.model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+                return None
         edge = solver.value(one.first) if backwards else solver.value(one.end)
         for name, placed in one.placed.items():
-            model.model.add_hint(model.placed[key(at, name.partition(".")[2])].start, solver.value(placed.start))
+            whole = model.placed[key(at, name.partition(".")[2])]
+            model.model.add_hint(whole.start, solver.value(placed.start))
+            model.model.add_hint(whole.end, solver.value(placed.end))
         for pot in one.pots:
             burner = next(number for number, (here, _) in pot.on.items() if solver.value(here))
-            spots[None if pot.batch is None else at, pot.name, pot.canner] = burner
+            spots[at, pot.name] = burner
+    hinted: set[int] = set()
     for pot in model.pots:
-        chosen = spots.get((pot.batch, pot.name, pot.canner))
-        for number, (here, _) in pot.on.items():
-            model.model.add_hint(here, number == chosen)
+        chosen = spots.get((pot.batch, pot.name))
+        _hint_places(model, pot, chosen, hinted)
     return model
+
+
+def _by_turns(effort: float) -> Any:
+    """Several searches, each a while."""
+    solver = _solver(effort)
+    solver.parameters.interleave_search = True
+    solver.parameters.subsolvers.extend(["default_lp", "no_lp", "quick_restart"])
+    return solver
+
+
+def _hint_places(model: Model, pot: Pot, chosen: int | None, hinted: set[int]) -> None:
+    """Where a pot is to be tried first; a canner's place is one for all its batches, and is said once."""
+    for number, (here, _) in pot.on.items():
+        if here.index not in hinted:
+            hinted.add(here.index)
+            model.model.add_hint(here, number == chosen)
 
 
 def _solver(effort: float) -> Any:
@@ -136,9 +162,9 @@ def _fewest_hours(model: Model, solver: Any, *, first: int, end: int, backwards:
         proto.add(model.first >= first)
     for name, one in model.placed.items():
         proto.add_hint(one.start, values[name][0])
+    hinted: set[int] = set()
     for pot, on in zip(model.pots, burners, strict=True):
-        for (here, _), value in zip(pot.on.values(), on, strict=True):
-            proto.add_hint(here, value)
+        _hint_places(model, pot, next((number for number, value in zip(pot.on, on, strict=True) if value), None), hinted)
     moving = [model.placed[name].start for name in names if name not in told]
     proto.maximize(sum(moving) + 20 * model.first)
     second = _solver(_SECOND_EFFORT)

@@ -6,6 +6,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
+from itertools import combinations
 from typing import Any, Final
 
 from ortools.sat.python import cp_model
@@ -37,10 +38,10 @@ class Placed:
 
 @dataclass
 class Pot:
-    """What stands on a burner: a pot from its first task until its jars are filled, or a canner from its first heat to its last lift."""
+    """What stands on a burner: a pot from its first task until its jars are filled, or a canner from a batch's first heat to its last lift."""
 
     name: str
-    batch: int | None
+    batch: int
     tasks: tuple[str, ...]
     large: bool
     canner: int = -1
@@ -71,7 +72,7 @@ class Model:
     """Everything about a day as variables and constraints."""
 
     def __init__(self, asked: Asked, reserved: Mapping[int, int] | None = None) -> None:
-        """`reserved`: by canner the burner it stands on, where no other pot is put."""
+        """`reserved`: by canner the burner it stands on."""
         self.asked = asked
         self.reserved = reserved or {}
         self.model = cp_model.CpModel()
@@ -198,6 +199,8 @@ class Model:
 
     def _burners(self) -> None:
         self.pots = list(pots_of(self.asked))
+        # A canner keeps its burner all day, whichever batch it is on for.
+        of_canner: dict[tuple[int, int], Any] = {}
         for number, pot in enumerate(self.pots):
             ones = [self.placed[name] for name in pot.tasks]
             pot.start = self.model.new_int_var(self.low, self.high, f"pot {number} on")
@@ -209,16 +212,25 @@ class Model:
             for burner in self.asked.burners:
                 if pot.large and (burner.size != "large" or self.reserved.get(pot.canner, burner.id) != burner.id):
                     continue
-                if not pot.large and burner.id in self.reserved.values():
-                    continue
-                here = self.model.new_bool_var(f"pot {number} on {burner.id}")
+                place = (pot.canner if pot.large else -1 - number, burner.id)
+                here = of_canner.setdefault(place, self.model.new_bool_var(f"pot {number} on {burner.id}"))
                 pot.on[burner.id] = (
                     here,
                     self.model.new_optional_interval_var(pot.start, size, pot.end, here, f"pot {number} at {burner.id}"),
                 )
             self.model.add_exactly_one([here for here, _ in pot.on.values()])
         for burner in self.asked.burners:
-            self.model.add_no_overlap([pot.on[burner.id][1] for pot in self.pots if burner.id in pot.on])
+            here = [pot for pot in self.pots if burner.id in pot.on]
+            pots = [pot.on[burner.id][1] for pot in here if not pot.large]
+            canning = [pot for pot in here if pot.large]
+            # Two batches may come into one canner by turns: their loads do not meet, and nothing else comes onto its burner between.
+            for one in canning:
+                self.model.add_no_overlap([*pots, one.on[burner.id][1]])
+            if not canning:
+                self.model.add_no_overlap(pots)
+            for one, other in combinations(canning, 2):
+                if one.canner != other.canner:
+                    self.model.add_no_overlap([one.on[burner.id][1], other.on[burner.id][1]])
 
 
 def scorches(task: BatchTask) -> bool:
@@ -253,13 +265,8 @@ def pots_of(asked: Asked) -> Iterable[Pot]:
         known = {key(at, task.id) for task in tasks}
         for name, ids in by_pot.items():
             yield Pot(name, at, tuple(dict.fromkeys(one for one in ids if one in known)), large=False)
-    for canner in range(len(asked.canners)):
-        ids = [
-            key(at, task.id)
-            for at, batch in enumerate(asked.batches)
-            if batch.canner == canner
-            for task in day_tasks(batch)
-            if task.pot == "canner" or (task.do == "fill" and task.load is not None)
-        ]
+        if batch.canner is None:
+            continue
+        ids = [key(at, task.id) for task in tasks if task.pot == "canner" or (task.do == "fill" and task.load is not None)]
         if ids:
-            yield Pot("canner", None, tuple(ids), large=True, canner=canner)
+            yield Pot("canner", at, tuple(ids), large=True, canner=batch.canner)

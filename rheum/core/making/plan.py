@@ -26,7 +26,6 @@ from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
 from rheum.core.recipe.mentions import strip_bullet
 from rheum.core.recipe.text import sentences
-from rheum.core.recipe.writing import steps_text
 from rheum.core.revising.scaling import Limit, scale_to
 
 _OF_THE_CANNER: Final = re.compile(
@@ -49,7 +48,6 @@ class Plan:
     baskets: tuple[InBasket, ...]
     lines: tuple[BothMeasures, ...]
     unread: tuple[str, ...]
-    method_says: str
     headspace_mm: float
     jars: Jars | None
     fit: tuple[Fit, ...]
@@ -134,7 +132,6 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         baskets=baskets,
         lines=both_measures(case),
         unread=tuple(one.text for one in verdict.unread),
-        method_says=_method(case),
         headspace_mm=headspace,
         jars=jars,
         fit=_fit(case, wish, headspace, library, stock=stock),
@@ -174,16 +171,6 @@ def _one_brine(case: Case) -> tuple[str, ...]:
         if (item.line.ingredient.role.liquid or item.role in ("salt", "sweetener", "citric")) and not item.per_jar and item.line.amount
     ]
     return tuple(strip_bullet(line.text).strip() for line in lines)
-
-
-def _method(case: Case) -> str:
-    """The recipe's own prose, for the sheet, without what it says of processing, packing and headspace: there the sheet's own
-    figures stand, which count the height. Where Rheum does not vouch for a sentence of it, Rheum's own steps whole, never a mixture."""
-    said = case.recipe.method
-    heard_whole = not (said.opened or said.risks or any(item.sentence for item in case.recipe.unread))
-    if not heard_whole and case.match is not None and (own := steps_text(case.match.formula, case.pack)):
-        return " ".join(step.partition(". ")[2] for step in own)
-    return " ".join(sentence for sentence in sentences(_prose(case)) if sentence and not _OF_THE_CANNER.search(sentence))
 
 
 def _prose(case: Case) -> str:

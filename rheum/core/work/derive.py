@@ -141,11 +141,17 @@ def _told(steps: Sequence[ToldStep], wanted: Wanted, rates: Rates, *, tested: bo
                 heat_up=times(boil.span, sum(thing.kg for thing in cold)) if burner and boil else NONE,
                 clock=step.minutes, until=step.until if step.minutes is None else "", where=step.where, pot="pot" if burner else "",
                 hot=burner, stir=_STIR_MIN if burner and step.stir and step.minutes else None, lines=lines, tested=tested and burner and step.minutes is not None,
-                asks=step.asks,
+                asks=step.asks, plain=_plain(step, wanted),
             )
         )  # fmt: skip
         before = name
     return found
+
+
+def _plain(step: ToldStep, wanted: Wanted) -> str:
+    """What is understood of a sentence, without its words: `Simmer white vinegar and sugar`."""
+    names = [wanted.names[name] for name in step.what if name in wanted.names]
+    return f"{'Cut' if step.do == 'chop' else VERB.get(step.do, 'Combine')} {listed(names) if names else 'what is ready'}"
 
 
 def _own(formula: Formula, tasks: Sequence[Task], wanted: Wanted, rates: Rates) -> list[BatchTask]:

@@ -44,6 +44,8 @@ class BatchTask:
     load: int | None = None
     # Its method does not say how long: that is asked when it is begun.
     asks: bool = False
+    # Of a task that a recipe's own sentence tells: what is understood of it, without its words.
+    plain: str = ""
 
     @property
     def lasts(self) -> Span:
