@@ -19,6 +19,8 @@ from rheum.judging_again import judge_again_beside
 from rheum.store.database import Kind, StoreError, default_data, open_data
 from rheum.store.lock import held
 
+# Screens that may wait for news at a time; a thread that waits costs nothing but its place (measured in bench/news.py).
+_SCREENS: Final = 32
 _EVERYWHERE: Final = ("0.0.0.0", "::")
 
 
@@ -44,10 +46,10 @@ def serve(arguments: argparse.Namespace, demo: bool) -> int:
 
 
 def _run(arguments: argparse.Namespace, kind: Kind, path: Path, hosts: tuple[str, ...]) -> int:
-    app = create_app(Setup(path, kind, allowed_hosts(arguments.port, hosts)))
+    app = create_app(Setup(path, kind, allowed_hosts(arguments.port, hosts), screens=_SCREENS))
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     try:
-        server = create_server(app, host=arguments.host, port=arguments.port, threads=8, ident="rheum")
+        server = create_server(app, host=arguments.host, port=arguments.port, threads=_SCREENS + 8, ident="rheum")
     except (OSError, socket.gaierror, ValueError) as error:
         why = getattr(error, "strerror", None) or error
         raise StoreError(

@@ -81,8 +81,8 @@ def serve(database: Path, kind: Literal["kitchen", "demo"], clock: MovableClock)
     from rheum.api.setup import Setup
 
     hosts: set[str] = set()
-    app = create_app(Setup(database, kind, hosts, clock))  # type: ignore[arg-type]
-    server = create_server(app, host="127.0.0.1", port=0, threads=6)
+    app = create_app(Setup(database, kind, hosts, clock, screens=12))  # type: ignore[arg-type]
+    server = create_server(app, host="127.0.0.1", port=0, threads=18)
     port = server.effective_port
     hosts.update(allowed_hosts(port))
 

@@ -9,11 +9,13 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { queryClient } from "./api/queries";
+import { shown } from "./look/dark";
 import { system } from "./look/system";
 
 // The page's Content-Security-Policy lets only styles with this nonce in.
 const nonce = document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce;
 const cache = createCache({ key: "rheum", nonce });
+shown();
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(

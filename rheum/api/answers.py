@@ -12,6 +12,7 @@ from rheum.api.shapes import (
     BatchList,
     BatchView,
     CanMakeView,
+    DraftView,
     Entered,
     FormulaList,
     FormulaText,
@@ -96,6 +97,10 @@ class BatchListOut(Out[BatchList]):
 
 class StoveOut(Out[StoveView]):
     pass
+
+
+class DraftOut(Out[DraftView]):
+    """A half-filled form."""
 
 
 class DayOut(Out[DayView]):

@@ -20,6 +20,7 @@ from rheum.api import (
     guard,
     kitchen,
     making,
+    news,
     own_facts,
     pages,
     recipes,
@@ -61,6 +62,7 @@ def create_app(setup: Setup) -> APIFlask:
         making.blueprint,
         scale.blueprint,
         second_looks.blueprint,
+        news.blueprint,
         pages.blueprint,
     ):
         app.register_blueprint(blueprint)
@@ -69,6 +71,12 @@ def create_app(setup: Setup) -> APIFlask:
     def _room() -> None:
         if request.path in LARGER:
             request.max_content_length = LARGER[request.path]
+
+    @app.after_request
+    def _tell(response: Response) -> Response:
+        if request.method not in ("GET", "HEAD") and response.status_code < 400:
+            setup.news.told()
+        return response
 
     @app.teardown_request
     def _close(_: BaseException | None) -> None:

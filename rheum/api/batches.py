@@ -9,17 +9,18 @@ from apiflask import APIBlueprint
 
 from rheum.api.answers import BatchListOut, BatchOut
 from rheum.api.asked import settings_of
-from rheum.api.context import connection, moment, now
+from rheum.api.context import connection, moment, now, setup
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
-from rheum.api.requests import BeginIn, EventIn
+from rheum.api.requests import BeginIn, EventIn, KeptTapIn
 from rheum.api.shapes import BatchList, BatchView
 from rheum.core.batch import begin, state_at
 from rheum.core.batch.canner import InTheCanner, in_the_way
 from rheum.core.batch.clouds import clouding
 from rheum.core.batch.events import Event
 from rheum.core.batch.giving_up import giving_up
+from rheum.core.batch.kept import asks, dated
 from rheum.core.batch.standing import RunState
 from rheum.core.batch.tally import Tally
 from rheum.core.batch.told import fold
@@ -146,7 +147,27 @@ def one(batch_id: str) -> BatchView:
 @blueprint.output(BatchOut)
 def tell(batch_id: str, asked: EventIn) -> BatchView:
     """Say what happened. The same event id again changes nothing; an event that does not fit is refused with a sentence."""
-    batch = stored.append(connection(), batch_id, Event(asked.root, moment()))
+    return _told(batch_id, Event(asked.root, moment()))
+
+
+def _told(batch_id: str, event: Event) -> BatchView:
+    batch = stored.append(connection(), batch_id, event)
     if batch is None:
         raise Problem(404, "No such batch", "There is no such batch. It may belong to another kitchen's data.")
     return seen_now(batch)
+
+
+@blueprint.post("/api/batches/<batch_id>/kept")
+@blueprint.input(KeptTapIn, arg_name="asked")
+@blueprint.output(BatchOut)
+def tell_kept(batch_id: str, asked: KeptTapIn) -> BatchView:
+    """Say what a screen kept while the server was away. It is dated by its age, never before what that screen had seen; an old “It boils” is asked
+    about first (409, `field` “sure”)."""
+    batch = _found(batch_id)
+    said = EventIn.model_validate(asked.event).root
+    if any(event.id == said.id for event in batch.events):
+        return seen_now(batch)
+    question = asks(said, asked.age_s, same_server=asked.server == setup().born)
+    if question is not None and not asked.sure:
+        raise Problem(409, "Is it so?", question, "sure")
+    return _told(batch_id, dated(said, asked.age_s, moment(), snapshot=batch.snapshot, events=batch.events, seen=asked.seen))

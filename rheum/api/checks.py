@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from apiflask import APIBlueprint
 
-from rheum.api.answers import AliveOut, FormulaListOut, FormulaPageOut, FormulaTextOut, JarListOut, VerdictOut
+from rheum.api.answers import FormulaListOut, FormulaPageOut, FormulaTextOut, JarListOut, VerdictOut
 from rheum.api.asked import settings_of
-from rheum.api.context import connection, setup
 from rheum.api.facts import kitchen_facts, kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.requests import CheckIn, FormulaQuery, WorkQuery
-from rheum.api.shapes import Alive, FormulaList, FormulaSummary, FormulaText, JarList, JarView
+from rheum.api.shapes import FormulaList, FormulaSummary, FormulaText, JarList, JarView
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.jars import class_says
 from rheum.core.judging.check import judge
@@ -19,16 +18,8 @@ from rheum.core.matching.profile import main_produce
 from rheum.core.recipe.writing import formula_text
 from rheum.core.work import FormulaPage, steps_of, work_page
 from rheum.formats.recipe_json import recipe_text_of
-from rheum.store import facts as stored
 
 blueprint = APIBlueprint("checks", __name__, tag="Check")
-
-
-@blueprint.get("/api/alive")
-@blueprint.output(AliveOut)
-def alive() -> Alive:
-    """Whether the server answers."""
-    return Alive(True, setup().born, stored.change(connection()), stored.revision(connection()))
 
 
 @blueprint.post("/api/check")

@@ -276,6 +276,17 @@ class BeginIn(Circumstances):
     wish: WishIn = WishIn()
 
 
+class KeptTapIn(StrictRequest):
+    """A tap that a screen kept while the server was away: what happened, how many seconds ago by the screen's steady clock, the last tap that it had
+    seen, and the start of the server that it knew. `sure`: it was asked about, and is meant."""
+
+    event: dict[str, Any]
+    age_s: float
+    seen: str | None = None
+    server: str = ""
+    sure: bool = False
+
+
 class TimerIn(StrictRequest):
     """A plain clock of one's own: what it is for, and how many minutes."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Literal
+from typing import Any, Literal
 
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.canner import InTheCanner
@@ -349,9 +349,25 @@ class ShelfView:
 @dataclass(frozen=True)
 class Alive:
     """The server answers; `server` is another after every start; `revision` changes whenever anything does that a screen may
-    show, `facts` whenever a verdict could."""
+    show, `facts` whenever a verdict could, `events` with every tap, clock and answered alarm, `drafts` with every half-filled form; `token`: all
+    of it in a word."""
 
     alive: Literal[True]
     server: str
     revision: int
     facts: int
+    events: int
+    drafts: int
+    token: str
+    now: datetime
+
+
+@dataclass(frozen=True)
+class DraftView:
+    """A half-filled form as the last screen left it."""
+
+    name: str
+    body: Any
+    number: int
+    screen: str
+    at: datetime | None

@@ -15,7 +15,7 @@ from rheum.api.shapes import BatchView, StoveView
 from rheum.core.batch.events import Event, EventRefused, TaskTold, Undone
 from rheum.core.batch.together import Batch, together, waiting
 from rheum.store import batches as stored
-from rheum.store import timers
+from rheum.store import news, timers
 
 blueprint = APIBlueprint("stove", __name__, tag="Batches")
 # More batches under way than anybody has hands for: what is beyond is counted, not kept in silence.
@@ -35,7 +35,9 @@ def _oldest_first(views: list[BatchView]) -> list[Batch]:
 def _stove(said: tuple[str, ...] = ()) -> StoveView:
     views, more = _views()
     at = moment()
-    return StoveView(together(_oldest_first(views), timers.running(connection()), at), tuple(views), more, said, at.at)
+    return StoveView(
+        together(_oldest_first(views), timers.running(connection()), at, news.answered(connection())), tuple(views), more, said, at.at
+    )
 
 
 @blueprint.get("/api/stove")

@@ -23,8 +23,8 @@ def main(folder: str, port: str, clock: str) -> None:
         at = datetime.fromisoformat(Path(clock).read_text(encoding="utf-8"))
         return Moment(at, at.timestamp(), at.timestamp(), boot)
 
-    app = create_app(Setup(open_data(Path(folder), "kitchen"), "kitchen", allowed_hosts(int(port)), moment))
-    serve(app, host="127.0.0.1", port=int(port), threads=4)
+    app = create_app(Setup(open_data(Path(folder), "kitchen"), "kitchen", allowed_hosts(int(port)), moment, screens=12))
+    serve(app, host="127.0.0.1", port=int(port), threads=18)
 
 
 if __name__ == "__main__":

@@ -18,6 +18,8 @@ export type TaskStanding = Schemas["BatchOut.TaskStanding"];
 export type Filling = Schemas["BatchOut.Filling"];
 export type Day = Schemas["DayOut"];
 export type DayIn = Schemas["DayIn"];
+export type Alive = Schemas["AliveOut"];
+export type Ring = Schemas["StoveOut.Ring"];
 export type KeptDay = Schemas["KeptDayOut"];
 export type DayNow = Schemas["DayNowOut"];
 export type Hob = Schemas["HobOut"];
@@ -98,6 +100,7 @@ declare module "@tanstack/react-query" {
 /** Milliseconds that a screen waits for an answer: what is asked again soon waits less, what is worked out at length more. */
 const PATIENCE: readonly (readonly [path: RegExp, ms: number])[] = [
   [/^\/api\/(?:alive|scale)/, 3000],
+  [/^\/api\/news/, 30_000],
   [/^\/api\/batches\/[^/]+(?:\/events)?$/, 4000],
   [/^\/api\/(?:sheet|can-make|recipes|compare|own-formulas|batches$|day)/, 20_000],
 ];
@@ -242,6 +245,16 @@ export const api = {
   jars: () => got(client.GET("/api/jars")),
   begin: (body: BeginIn) => got(client.POST("/api/batches", { body })) as Promise<Batch>,
   stove: () => got(client.GET("/api/stove")) as Promise<Stove>,
+  news: (after: string) => got(client.GET("/api/news", { params: { query: { after } } } as never)) as Promise<Alive>,
+  quiet: (rings: string[]) => got(client.POST("/api/quiet", { body: { rings } })),
+  draft: (name: string) =>
+    got(client.GET("/api/drafts/{name}", { params: { path: { name } } })) as Promise<Schemas["DraftOut"]>,
+  keepDraft: (name: string, body: unknown, screen: string) =>
+    got(client.PUT("/api/drafts/{name}", { params: { path: { name } }, body: { body, screen } as never })) as Promise<
+      Schemas["DraftOut"]
+    >,
+  tellKept: (batch_id: string, body: Schemas["KeptTapIn"]) =>
+    got(client.POST("/api/batches/{batch_id}/kept", { params: { path: { batch_id } }, body })) as Promise<Batch>,
   back: (id: string) =>
     got(client.POST("/api/stove/away/{asked_id}/back", { params: { path: { asked_id: id } } })) as Promise<Stove>,
   away: (id: string, minutes: number) =>

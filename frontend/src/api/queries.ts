@@ -86,7 +86,7 @@ export const useBatch = (id: string) =>
   useQuery({
     queryKey: ["batch", id],
     queryFn: () => api.batch(id),
-    refetchInterval: 2000,
+    refetchInterval: 5000,
     structuralSharing: laterOf,
   });
 
@@ -99,7 +99,7 @@ function laterStove(known: unknown, coming: unknown): Stove {
 }
 
 export const useStove = () =>
-  useQuery({ queryKey: ["stove"], queryFn: api.stove, refetchInterval: 2000, structuralSharing: laterStove });
+  useQuery({ queryKey: ["stove"], queryFn: api.stove, refetchInterval: 5000, structuralSharing: laterStove });
 
 /** After a change: its answer is shown at once, and whatever else changed with it is asked for again. */
 export function useChanged() {

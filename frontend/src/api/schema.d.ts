@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether the server answers. */
+        /** Whether the server answers, and how far everything is. */
         get: {
             parameters: {
                 query?: never;
@@ -182,6 +182,69 @@ export interface paths {
             requestBody?: {
                 content: {
                     "application/json": components["schemas"]["EventIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BatchOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say what a screen kept while the server was away. It is dated by its age, never before what that screen had seen; an old “It boils” is asked
+         * @description about first (409, `field` “sure”).
+         */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    batch_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["KeptTapIn"];
                 };
             };
             responses: {
@@ -1109,6 +1172,97 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A half-filled form as the last screen left it; `number` 0 where there is none. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        /** Keep a form as this screen has it: the last word counts. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["DraftIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -1430,6 +1584,42 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same, held back until it is no longer what `after` (a token) says, or some seconds have passed. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AliveOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1813,6 +2003,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["PlanOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quiet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Somebody has heard these alarms: no screen rings for them any more. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["QuietIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AliveOut"];
                     };
                 };
                 /** @description Validation error */
@@ -3474,7 +3713,8 @@ export interface components {
         /**
          * Alive
          * @description The server answers; `server` is another after every start; `revision` changes whenever anything does that a screen may
-         *     show, `facts` whenever a verdict could.
+         *     show, `facts` whenever a verdict could, `events` with every tap, clock and answered alarm, `drafts` with every half-filled form; `token`: all
+         *     of it in a word.
          */
         "AliveOut.Alive": {
             /**
@@ -3482,12 +3722,23 @@ export interface components {
              * @constant
              */
             alive: true;
+            /** Drafts */
+            drafts: number;
+            /** Events */
+            events: number;
             /** Facts */
             facts: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
             /** Revision */
             revision: number;
             /** Server */
             server: string;
+            /** Token */
+            token: string;
         };
         /** AnswerOut */
         AnswerOut: components["schemas"]["AnswerOut.Answer"];
@@ -6962,6 +7213,37 @@ export interface components {
             title: string;
         };
         /**
+         * DraftIn
+         * @description A draft as a screen has it; `screen`: that screen's own name.
+         */
+        DraftIn: {
+            /** Body */
+            body: unknown;
+            /** Screen */
+            screen: string;
+        };
+        /**
+         * DraftOut
+         * @description A half-filled form.
+         */
+        DraftOut: components["schemas"]["DraftOut.DraftView"];
+        /**
+         * DraftView
+         * @description A half-filled form as the last screen left it.
+         */
+        "DraftOut.DraftView": {
+            /** At */
+            at: string | null;
+            /** Body */
+            body: unknown;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Screen */
+            screen: string;
+        };
+        /**
          * EnteredIn
          * @description The same, and what matters entered a second time; which of its typed steps were read back and confirmed, by their numbers.
          */
@@ -8174,6 +8456,34 @@ export interface components {
             id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * KeptTapIn
+         * @description A tap that a screen kept while the server was away: what happened, how many seconds ago by the screen's steady clock, the last tap that it had
+         *     seen, and the start of the server that it knew. `sure`: it was asked about, and is meant.
+         */
+        KeptTapIn: {
+            /** Age S */
+            age_s: number;
+            /** Event */
+            event: {
+                [key: string]: unknown;
+            };
+            /**
+             * Seen
+             * @default null
+             */
+            seen?: string | null;
+            /**
+             * Server
+             * @default
+             */
+            server?: string;
+            /**
+             * Sure
+             * @default false
+             */
+            sure?: boolean;
         };
         /**
          * KitchenIn
@@ -9554,6 +9864,14 @@ export interface components {
         PutIn: {
             /** Grams */
             grams: number;
+        };
+        /**
+         * QuietIn
+         * @description Alarms that somebody has heard, by their names.
+         */
+        QuietIn: {
+            /** Rings */
+            rings: string[];
         };
         /** ReadingOut */
         ReadingOut: components["schemas"]["ReadingOut.Reading"];
@@ -11341,6 +11659,30 @@ export interface components {
             says: string;
         };
         /**
+         * Ring
+         * @description An alarm, now or to come: every screen rings at its moment until one of them answers it. `key` names it for all of them.
+         */
+        "StoveOut.Ring": {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Batch Id */
+            batch_id: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stir" | "up" | "doubt";
+            /** Number */
+            number: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * RunState
          * @description A batch as it stands at a moment. `load`: the number of the load that is meant now; `told`: what must be known besides;
          *     `altitude`: the kitchen's height that counts.
@@ -11762,6 +12104,11 @@ export interface components {
             hob: components["schemas"]["StoveOut.Pot"][];
             /** Now */
             now: components["schemas"]["StoveOut.NowItem"][];
+            /**
+             * Rings
+             * @default []
+             */
+            rings: components["schemas"]["StoveOut.Ring"][];
         };
         /**
          * TrailStep

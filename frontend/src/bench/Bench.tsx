@@ -3,7 +3,9 @@ import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useCallback, useState } from "react";
 import { api } from "../api/client";
+import { AlsoThere } from "../draft/AlsoThere";
 import { EXAMPLE } from "../draft/draft";
+import { useBenchOther } from "../draft/useBenchFollows";
 import { useDraft } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -41,12 +43,14 @@ const titleOf = (text: string) =>
 
 function Title() {
   const title = useDraft((hold) => titleOf(hold.draft.text));
+  const other = useBenchOther((bench) => bench.other);
   const example = useDraft((hold) => hold.draft.text === EXAMPLE);
   return (
     <Box>
       <Heading as="h1" fontSize="2xl" fontWeight="700">
         {title}
       </Heading>
+      <AlsoThere other={other} />
       {example && (
         <Text fontSize="sm" color="ink.soft">
           An example, with two things wrong. Paste your own recipe over it.

@@ -5,12 +5,14 @@ import { useEffect, useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { api, type DayIn, newId } from "../api/client";
 import { useChanged, useDays } from "../api/queries";
+import { AlsoThere } from "../draft/AlsoThere";
+import { useFollowed } from "../draft/follow";
 import { layOnBench } from "../draft/useDraft";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { ToBuy } from "../parts/ToBuy";
 import { timeOfDay } from "../stove/useServerClock";
-import { type Asked, askedOf, bodyOf, drafted, draftKept, FRESH, type One } from "./asked";
+import { type Asked, askedOf, bodyOf, drafted, FRESH, isAsked, type One } from "./asked";
 import { BatchRows } from "./BatchRows";
 import { Choose } from "./Choose";
 import { DayList } from "./DayList";
@@ -29,7 +31,7 @@ export function Span({ start, end }: { start: string; end: string }) {
 }
 
 export function DayScreen() {
-  const [asked, setAsked] = useState<Asked>(drafted);
+  const [asked, setAsked, other] = useFollowed<Asked>("day", drafted(), isAsked);
   const [chosen, setChosen] = useState<number | null>(null);
   const changed = useChanged();
   const navigate = useNavigate();
@@ -40,7 +42,6 @@ export function DayScreen() {
     onSuccess: async (id) => {
       await changed();
       setAsked(FRESH);
-      draftKept(FRESH);
       navigate(`/day/${id}`);
     },
   });
@@ -50,7 +51,6 @@ export function DayScreen() {
   const key = JSON.stringify(bodyOf(asked));
   const { mutate } = lay;
   const { reset } = buy;
-  useEffect(() => draftKept(asked), [asked]);
   // Laid out anew a moment after the last change.
   useEffect(() => {
     const body = JSON.parse(key) as DayIn;
@@ -83,6 +83,7 @@ export function DayScreen() {
           </Tap>
         )}
       </Flex>
+      <AlsoThere other={other} />
       <Wishes asked={asked} set={set} />
       <Choose onAdd={(batch) => set({ batches: [...asked.batches, batch].slice(0, 6) })} />
       <BatchRows

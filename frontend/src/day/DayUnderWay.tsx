@@ -5,11 +5,12 @@ import { useRef, useState } from "react";
 import { Link as RouterLink, useNavigate, useParams } from "react-router";
 import { api, type Day, type DayIn, type DayNow, newId } from "../api/client";
 import { useChanged, useRevision } from "../api/queries";
+import { SCREEN } from "../draft/follow";
 import { BeginAsked, type BeginAskedOf } from "../parts/BeginAsked";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { useServerClock } from "../stove/useServerClock";
-import { askedOf, draftKept, local } from "./asked";
+import { askedOf, local } from "./asked";
 import { DayList } from "./DayList";
 import { Span } from "./DayScreen";
 import { Lanes } from "./Lanes";
@@ -54,9 +55,9 @@ export function DayUnderWay() {
           </Link>
           <Tap
             size="sm"
-            onClick={() => {
+            onClick={async () => {
               const titles = kept.data.day.batches.map((batch) => batch.title);
-              draftKept(askedOf(id, asked, titles));
+              await api.keepDraft("day", askedOf(id, asked, titles), SCREEN);
               navigate("/day");
             }}
           >

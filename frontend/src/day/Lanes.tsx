@@ -18,7 +18,18 @@ function Shape({ bar, x, width, y }: { bar: Bar; x: number; width: number; y: nu
     case "hands":
       return <rect x={x} y={y + 6} width={width} height={30} rx="3" fill={fill} />;
     case "watch":
-      return <rect x={x} y={y + 9} width={width} height={24} rx="3" fill="#fbfbf3" stroke={fill} strokeWidth="3" />;
+      return (
+        <rect
+          x={x}
+          y={y + 9}
+          width={width}
+          height={24}
+          rx="3"
+          fill="var(--chakra-colors-whey-50)"
+          stroke={fill}
+          strokeWidth="3"
+        />
+      );
     default:
       return <rect x={x} y={y + 16} width={width} height={10} rx="5" fill={fill} opacity="0.55" />;
   }
@@ -68,8 +79,15 @@ export function Lanes({ day, chosen, onMove, now, done = [] }: Props) {
       >
         {axis.hours().map((hour) => (
           <g key={hour.label + hour.at}>
-            <line x1={x(hour.at)} x2={x(hour.at)} y1={TOP - 4} y2={height} stroke="#cfccb0" strokeWidth="1.5" />
-            <text x={x(hour.at)} y={16} fontSize="13" textAnchor="middle" fill="#3a493e">
+            <line
+              x1={x(hour.at)}
+              x2={x(hour.at)}
+              y1={TOP - 4}
+              y2={height}
+              stroke="var(--chakra-colors-whey-300)"
+              strokeWidth="1.5"
+            />
+            <text x={x(hour.at)} y={16} fontSize="13" textAnchor="middle" fill="var(--chakra-colors-ink-soft)">
               {hour.label}
             </text>
           </g>
@@ -79,8 +97,15 @@ export function Lanes({ day, chosen, onMove, now, done = [] }: Props) {
           const wide = x(axis.at(fold.to)) - from;
           return (
             <g key={fold.from}>
-              <rect x={from + 2} y={TOP - 4} width={wide - 4} height={height - TOP} fill="#e5e3cf" opacity="0.7" />
-              <text x={from + wide / 2} y={16} fontSize="12" textAnchor="middle" fill="#586558">
+              <rect
+                x={from + 2}
+                y={TOP - 4}
+                width={wide - 4}
+                height={height - TOP}
+                fill="var(--chakra-colors-whey-200)"
+                opacity="0.7"
+              />
+              <text x={from + wide / 2} y={16} fontSize="12" textAnchor="middle" fill="var(--chakra-colors-ink-faint)">
                 {Math.round((fold.to - fold.from) / 3_600_000)} h
               </text>
             </g>
@@ -90,8 +115,15 @@ export function Lanes({ day, chosen, onMove, now, done = [] }: Props) {
           const y = TOP + at * LANE;
           return (
             <g key={lane.key} data-lane={lane.key}>
-              <line x1="0" x2={WIDTH} y1={y} y2={y} stroke="#1e2a22" strokeWidth={at === 0 ? 2 : 0.7} />
-              <text x="0" y={y + 27} fontSize="14" fontWeight="650" fill="#1e2a22">
+              <line
+                x1="0"
+                x2={WIDTH}
+                y1={y}
+                y2={y}
+                stroke="var(--chakra-colors-ink)"
+                strokeWidth={at === 0 ? 2 : 0.7}
+              />
+              <text x="0" y={y + 27} fontSize="14" fontWeight="650" fill="var(--chakra-colors-ink)">
                 {lane.title.length > 19 ? `${lane.title.slice(0, 18)}…` : lane.title}
               </text>
               {lane.bars.map((bar) => {
@@ -123,13 +155,15 @@ export function Lanes({ day, chosen, onMove, now, done = [] }: Props) {
                         x={left + 5}
                         y={y + 26}
                         fontSize="12.5"
-                        fill={bar.task.attention === "hands" ? "#fbfbf3" : "#1e2a22"}
+                        fill={
+                          bar.task.attention === "hands" ? "var(--chakra-colors-whey-50)" : "var(--chakra-colors-ink)"
+                        }
                       >
                         {says.length > room ? `${says.slice(0, Math.max(1, room - 1))}…` : says}
                       </text>
                     )}
                     {room >= 4 && bar.task.attention === "none" && (
-                      <text x={left + 2} y={y + 12} fontSize="11.5" fill="#1e2a22">
+                      <text x={left + 2} y={y + 12} fontSize="11.5" fill="var(--chakra-colors-ink)">
                         {says.length > room ? `${says.slice(0, Math.max(1, room - 1))}…` : says}
                       </text>
                     )}
@@ -146,8 +180,21 @@ export function Lanes({ day, chosen, onMove, now, done = [] }: Props) {
         )}
         {now !== undefined && x(axis.at(now)) > LABEL && x(axis.at(now)) < WIDTH && (
           <g data-now-line="">
-            <line x1={x(axis.at(now))} x2={x(axis.at(now))} y1={TOP - 6} y2={height} stroke="#7a3b12" strokeWidth="3" />
-            <text x={x(axis.at(now)) + 4} y={height - 2} fontSize="12" fontWeight="700" fill="#7a3b12">
+            <line
+              x1={x(axis.at(now))}
+              x2={x(axis.at(now))}
+              y1={TOP - 6}
+              y2={height}
+              stroke="var(--chakra-colors-batch-1)"
+              strokeWidth="3"
+            />
+            <text
+              x={x(axis.at(now)) + 4}
+              y={height - 2}
+              fontSize="12"
+              fontWeight="700"
+              fill="var(--chakra-colors-batch-1)"
+            >
               now
             </text>
           </g>

@@ -54,6 +54,7 @@ export const FRESH: Asked = {
   keptAs: null,
 };
 
+/** What an earlier Rheum kept on this device. */
 export function drafted(): Asked {
   try {
     return { ...FRESH, ...(JSON.parse(localStorage.getItem(KEPT) ?? "{}") as Partial<Asked>) };
@@ -62,7 +63,11 @@ export function drafted(): Asked {
   }
 }
 
-export const draftKept = (asked: Asked): void => localStorage.setItem(KEPT, JSON.stringify(asked));
+export const isAsked = (body: unknown): body is Asked =>
+  typeof body === "object" &&
+  body !== null &&
+  Array.isArray((body as Asked).batches) &&
+  Array.isArray((body as Asked).breaks);
 
 const shifted = (at: string, minutes: number): string => local(new Date(Date.parse(at) + minutes * 60_000));
 

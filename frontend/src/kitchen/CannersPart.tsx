@@ -30,34 +30,49 @@ function CannerPicture({ canner }: { canner: Canner }) {
         y={floor - (steam ? 14 : deep * 0.72)}
         width={wide}
         height={steam ? 14 : deep * 0.72}
-        fill="#d8e6ee"
+        fill="var(--chakra-colors-frost-100)"
       />
-      <path d={`M${left} ${top} V${floor} H${left + wide} V${top}`} fill="none" stroke="#1e2a22" strokeWidth="3" />
+      <path
+        d={`M${left} ${top} V${floor} H${left + wide} V${top}`}
+        fill="none"
+        stroke="var(--chakra-colors-ink)"
+        strokeWidth="3"
+      />
       {steam ? (
         <path
           d={`M${left - 3} ${top} Q48 ${top - 22} ${left + wide + 3} ${top} Z`}
-          fill="#8d8a6c"
-          stroke="#1e2a22"
+          fill="var(--chakra-colors-whey-400)"
+          stroke="var(--chakra-colors-ink)"
           strokeWidth="2"
         />
       ) : (
-        <path d={`M${left - 5} ${top + 10} h5 M${left + wide} ${top + 10} h5`} stroke="#1e2a22" strokeWidth="4" />
+        <path
+          d={`M${left - 5} ${top + 10} h5 M${left + wide} ${top + 10} h5`}
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="4"
+        />
       )}
       <path
         d={`M${left + 4} ${floor - 5} H${left + wide - 4}`}
-        stroke="#1e2a22"
+        stroke="var(--chakra-colors-ink)"
         strokeWidth="2"
         strokeDasharray="5 3"
       />
       {[30, 48, 66].map((x) => (
-        <path key={x} d={`M${x} 120c-5-5 1-8 2-13 4 4 8 8 4 13z`} fill="#a87008" stroke="#755000" strokeWidth="1" />
+        <path
+          key={x}
+          d={`M${x} 120c-5-5 1-8 2-13 4 4 8 8 4 13z`}
+          fill="var(--chakra-colors-mustard-600)"
+          stroke="var(--chakra-colors-mustard-700)"
+          strokeWidth="1"
+        />
       ))}
     </svg>
   );
 }
 
 export function CannersPart({ stock, change }: PartProps) {
-  const form = useTyped<Record<string, string>>({
+  const form = useTyped<Record<string, string>>("canner", {
     title: "",
     kind: "bath",
     depth_mm: "",

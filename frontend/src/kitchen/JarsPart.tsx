@@ -13,8 +13,8 @@ const SCALE = 0.62;
 export function JarsPart({ stock, change }: PartProps) {
   const jars = useJars().data?.jars ?? [];
   const family = useKitchen().data?.measures === "metric" ? "metric" : "us";
-  const own = useTyped({ title: "", empty_g: "", full_g: "", depth_mm: "", mouth_mm: "", body_mm: "" });
-  const lids = useTyped({ mouth: "regular", lot: "", count: "" });
+  const own = useTyped("jar", { title: "", empty_g: "", full_g: "", depth_mm: "", mouth_mm: "", body_mm: "" });
+  const lids = useTyped("jar2", { mouth: "regular", lot: "", count: "" });
   const held = stock.stock;
   const shown = jars.filter((jar) => jar.own || jar.family === family || (held.jars[jar.id] ?? 0) > 0);
   const measures = ["empty_g", "full_g", "depth_mm", "mouth_mm", "body_mm"] as const;

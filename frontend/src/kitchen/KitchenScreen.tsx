@@ -2,9 +2,26 @@
 import { Box, Grid, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useKitchen } from "../api/queries";
+import { useLook } from "../look/dark";
+import { Choose } from "../parts/Figure";
 import { ChoicesForm } from "./ChoicesForm";
 import { KitchenForm } from "./KitchenForm";
 import { KitchenParts } from "./StockScreen";
+
+const LOOKS = [
+  ["device", "as this device wishes"],
+  ["light", "light"],
+  ["dark", "dark"],
+] as const;
+
+function LookChooser() {
+  const { look, choose } = useLook();
+  return (
+    <Box mt="6" mb="6" maxW="20rem">
+      <Choose label="This screen is" value={look} onChange={(value) => choose(value as typeof look)} options={LOOKS} />
+    </Box>
+  );
+}
 
 export function KitchenScreen() {
   const kitchen = useKitchen().data;
@@ -26,6 +43,7 @@ export function KitchenScreen() {
           <Text mt="3" aria-live="polite">
             {saved ? "Saved. The Bench now counts with it." : ""}
           </Text>
+          <LookChooser />
         </Box>
         <Box mt={{ lg: -10 }}>
           <ChoicesForm />

@@ -12,11 +12,11 @@ function BottlePicture({ bottle }: { bottle: Bottle }) {
   const height = (bottle.left_ml / full) * 62;
   return (
     <svg width="46" height="104" viewBox="0 0 46 104" aria-hidden="true" style={{ flex: "none" }}>
-      <rect x="6" y={98 - height} width="34" height={height} fill="#d9dca0" />
+      <rect x="6" y={98 - height} width="34" height={height} fill="var(--chakra-colors-brine-300)" />
       <path
         d="M17 6h12v18c0 6 11 8 11 16v58H6V40c0-8 11-10 11-16zM15 4h16"
         fill="none"
-        stroke="#1e2a22"
+        stroke="var(--chakra-colors-ink)"
         strokeWidth="3"
         strokeLinejoin="round"
       />
@@ -25,7 +25,7 @@ function BottlePicture({ bottle }: { bottle: Bottle }) {
 }
 
 export function VinegarPart({ stock, change }: PartProps) {
-  const form = useTyped({
+  const form = useTyped("bottle", {
     kind: "white-vinegar",
     name: "",
     label: "5",
@@ -99,7 +99,7 @@ interface OneBottleProps {
 }
 
 function OneBottle({ bottle, strength, change }: OneBottleProps) {
-  const form = useTyped({ left: "", one: "", two: "", three: "", normality: "1", sample: "10" });
+  const form = useTyped(`${bottle.id}`, { left: "", one: "", two: "", three: "", normality: "1", sample: "10" });
   const { typed, set, figure } = form;
   const readings = [figure("one"), figure("two"), figure("three")].filter((one): one is number => one !== null);
   const ready = form.ready("normality", "sample") && readings.length > 0 && !readings.some(Number.isNaN);

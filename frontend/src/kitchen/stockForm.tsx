@@ -3,6 +3,7 @@ import { Box } from "@chakra-ui/react";
 import { type ReactNode, useRef, useState } from "react";
 import { newId, type Stock } from "../api/client";
 import type { useStockChange } from "../api/queries";
+import { useFollowed } from "../draft/follow";
 import { amountOf, Figure, numberOf } from "../parts/Figure";
 
 export type Change = ReturnType<typeof useStockChange>;
@@ -12,8 +13,10 @@ export interface PartProps {
 }
 
 /** A form of typed figures; what is no figure goes to the server as it is refused there, or is kept back here. */
-export function useTyped<T extends Record<string, string>>(start: T) {
-  const [typed, setTyped] = useState<T>(start);
+export function useTyped<T extends Record<string, string>>(name: string, start: T) {
+  const isForm = (body: unknown): body is T =>
+    typeof body === "object" && body !== null && Object.keys(start).every((key) => key in body);
+  const [typed, setTyped] = useFollowed<T>(`kitchen-${name}`, start, isForm);
   const id = useRef(newId());
   return {
     typed,

@@ -1,6 +1,7 @@
 /** Rheum's look in one place: colours, type, spacing and the recipes built on them. docs/look.md says why. */
 import { createSystem, defaultConfig, defineConfig, defineRecipe } from "@chakra-ui/react";
 import { benchCss } from "./bench";
+import { PALETTE } from "./palette";
 
 export const tap = defineRecipe({
   base: {
@@ -45,7 +46,9 @@ export const tap = defineRecipe({
 });
 
 const config = defineConfig({
+  conditions: { dark: ".dark &" },
   globalCss: {
+    "html.dark": { colorScheme: "dark" },
     "html, body": { bg: "whey.100", color: "ink", fontFamily: "body", fontSize: "16px" },
     "::selection": { bg: "mustard.200" },
     "*:focus-visible": { outline: "3px solid {colors.mustard.600}", outlineOffset: "2px" },
@@ -81,56 +84,9 @@ const config = defineConfig({
         body: { value: "'Bricolage Grotesque Variable', system-ui, sans-serif" },
         recipe: { value: "'Literata Variable', Georgia, serif" },
       },
-      colors: {
-        whey: {
-          50: { value: "#fbfbf3" },
-          100: { value: "#f2f1e3" },
-          200: { value: "#e5e3cf" },
-          300: { value: "#cfccb0" },
-          400: { value: "#8d8a6c" },
-        },
-        dill: {
-          100: { value: "#dbe8d0" },
-          300: { value: "#a8c592" },
-          600: { value: "#2c6a36" },
-          700: { value: "#1f5029" },
-        },
-        frost: {
-          100: { value: "#d8e6ee" },
-          300: { value: "#9dc0d4" },
-          600: { value: "#235a7d" },
-          700: { value: "#1a4561" },
-        },
-        beet: {
-          100: { value: "#f5dde4" },
-          300: { value: "#d993a8" },
-          600: { value: "#92224a" },
-          700: { value: "#741938" },
-        },
-        mustard: {
-          100: { value: "#f7ebca" },
-          200: { value: "#efd998" },
-          600: { value: "#a87008" },
-          700: { value: "#755000" },
-        },
-        // Whose pot it is: told apart from one another, and no verdict's colour. The number stands on each.
-        batch: {
-          1: { value: "#8f3f1d" },
-          2: { value: "#5b3f86" },
-          3: { value: "#0f5f66" },
-          4: { value: "#6d5713" },
-          5: { value: "#4b5563" },
-        },
-        brine: { 100: { value: "#eef0cf" }, 300: { value: "#d9dca0" } },
-      },
     },
     semanticTokens: {
-      colors: {
-        ink: { DEFAULT: { value: "#1e2a22" }, soft: { value: "#3a493e" }, faint: { value: "#586558" } },
-        shelf: { DEFAULT: { value: "{colors.dill.600}" }, wash: { value: "{colors.dill.100}" } },
-        fridge: { DEFAULT: { value: "{colors.frost.600}" }, wash: { value: "{colors.frost.100}" } },
-        discard: { DEFAULT: { value: "{colors.beet.600}" }, wash: { value: "{colors.beet.100}" } },
-      },
+      colors: PALETTE,
     },
   },
 });

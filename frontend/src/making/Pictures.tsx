@@ -120,8 +120,15 @@ export function BrineRange({ brine, one }: { brine: NonNullable<Plan["brine"]>; 
 /** A jug filled from the bottles, layer by layer. */
 export function Jug({ draw }: { draw: Plan["vinegar"][number] }) {
   const layers = [
-    ...draw.portions.map((portion) => ({ key: portion.bottle, ml: portion.ml, says: portion.says, fill: "#d9dca0" })),
-    ...(draw.water_ml > 0 ? [{ key: "water", ml: draw.water_ml, says: "water", fill: "#d8e6ee" }] : []),
+    ...draw.portions.map((portion) => ({
+      key: portion.bottle,
+      ml: portion.ml,
+      says: portion.says,
+      fill: "var(--chakra-colors-brine-300)",
+    })),
+    ...(draw.water_ml > 0
+      ? [{ key: "water", ml: draw.water_ml, says: "water", fill: "var(--chakra-colors-frost-100)" }]
+      : []),
   ];
   const scale = 84 / draw.need_ml;
   let top = 96;
@@ -139,13 +146,13 @@ export function Jug({ draw }: { draw: Plan["vinegar"][number] }) {
               width="48"
               height={Math.max(1, height)}
               fill={layer.fill}
-              stroke="#1e2a22"
+              stroke="var(--chakra-colors-ink)"
               strokeWidth="1.5"
             />
           );
         })}
-        <path d="M8 6v92h50V6M58 24h14v44H58M4 6h8" fill="none" stroke="#1e2a22" strokeWidth="3" />
-        <path d="M8 12h50" stroke="#1e2a22" strokeDasharray="3 3" />
+        <path d="M8 6v92h50V6M58 24h14v44H58M4 6h8" fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="3" />
+        <path d="M8 12h50" stroke="var(--chakra-colors-ink)" strokeDasharray="3 3" />
       </svg>
       <Box>
         <Text fontWeight="650">{unbroken(`${draw.name}, ${draw.strength} %`)}</Text>
@@ -170,7 +177,7 @@ export function Pot({ loads }: { loads: NonNullable<Plan["loads"]> }) {
   return (
     <Flex gap="3" align="center">
       <svg width="120" height="126" viewBox="0 0 120 126" aria-hidden="true" style={{ flex: "none" }}>
-        <rect x="10" y={120 - water} width="100" height={water} fill="#d8e6ee" />
+        <rect x="10" y={120 - water} width="100" height={water} fill="var(--chakra-colors-frost-100)" />
         {[22, 52, 82].map((x) => (
           <rect
             key={x}
@@ -178,13 +185,25 @@ export function Pot({ loads }: { loads: NonNullable<Plan["loads"]> }) {
             y={120 - loads.rack_mm * scale - jar}
             width="18"
             height={jar}
-            fill="#fbfbf3"
-            stroke="#1e2a22"
+            fill="var(--chakra-colors-whey-50)"
+            stroke="var(--chakra-colors-ink)"
             strokeWidth="2"
           />
         ))}
-        <path d={`M10 ${120 - pot}V120H110V${120 - pot}`} fill="none" stroke="#1e2a22" strokeWidth="3.5" />
-        {!fits && <path d={`M4 ${120 - pot}h112`} stroke="#92224a" strokeWidth="3" strokeDasharray="6 4" />}
+        <path
+          d={`M10 ${120 - pot}V120H110V${120 - pot}`}
+          fill="none"
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="3.5"
+        />
+        {!fits && (
+          <path
+            d={`M4 ${120 - pot}h112`}
+            stroke="var(--chakra-colors-beet-600)"
+            strokeWidth="3"
+            strokeDasharray="6 4"
+          />
+        )}
       </svg>
       <Box>
         <Text fontWeight="650" data-loads={loads.loads}>

@@ -21,19 +21,19 @@ export const EmptyJar = memo(function EmptyJar({ jar, scale, faded = false }: Pr
       height={view.h * scale}
       style={{ opacity: faded ? 0.45 : 1, flex: "none" }}
     >
-      <path d={inside} fill="#fbfbf3" />
-      <path d={outline} fill="none" stroke="#1e2a22" strokeWidth="2.2" strokeLinecap="round" />
+      <path d={inside} fill="var(--chakra-colors-whey-50)" />
+      <path d={outline} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="2.2" strokeLinecap="round" />
       <rect
         x={-jar.mouth_mm / 2 - WALL}
         y={9}
         width={jar.mouth_mm + WALL * 2}
         height={2}
-        fill="#1e2a22"
+        fill="var(--chakra-colors-ink)"
         opacity="0.35"
       />
       <path
         d={`M${half - 9} ${jar.depth_mm * 0.34} v${jar.depth_mm * 0.4}`}
-        stroke="#d8e6ee"
+        stroke="var(--chakra-colors-frost-100)"
         strokeWidth="5"
         strokeLinecap="round"
       />

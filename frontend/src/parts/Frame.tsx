@@ -1,11 +1,17 @@
 /** The frame around every screen: where one is, and the ways to the others; a rail on a laptop, a bar under the thumb on a phone. */
 import { Box, Flex, Link, Text } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type ReactNode, useEffect } from "react";
 import { NavLink, useLocation } from "react-router";
+import { listen } from "../api/news";
 import { useKitchen } from "../api/queries";
+import { useBenchFollows } from "../draft/useBenchFollows";
+import { Alarm, MayRing } from "../stove/Alarm";
 import { NearestClock } from "../stove/NearestClock";
+import { Away } from "./Away";
 import { Keys } from "./Keys";
 import { SecondLooks } from "./SecondLooks";
+import { useTitle } from "./useTitle";
 
 const PLACES = [
   { to: "/", word: "Bench", path: "M4 18h24v3H4zM6 21h3v8H6zM23 21h3v8h-3zM10 8h9l3 3v7H10z" },
@@ -30,11 +36,17 @@ const PLACES = [
 
 export function Frame({ children }: { children: ReactNode }) {
   const kitchen = useKitchen().data;
+  const client = useQueryClient();
+  useEffect(() => {
+    listen(client);
+  }, [client]);
   // Measuring is the Bench's other side.
   const place = useLocation().pathname;
   const measuring = place.startsWith("/measure");
   // At the stove nothing pushes the clock aside.
   const atStove = place.startsWith("/stove/");
+  useBenchFollows();
+  useTitle([...PLACES].reverse().find((one) => place.startsWith(one.to))?.word ?? "Rheum", place);
   return (
     <Flex minH="100dvh" direction={{ base: "column", md: "row" }}>
       <Link
@@ -56,8 +68,9 @@ export function Frame({ children }: { children: ReactNode }) {
         direction={{ base: "row", md: "column" }}
         h={{ md: "100dvh" }}
         w={{ base: "100%", md: "88px" }}
-        bg="ink"
-        color="whey.100"
+        bg="bar"
+        color="bar.ink"
+        _print={{ display: "none" }}
         py={{ base: 0, md: 4 }}
         gap={{ md: 1 }}
         css={{ "& > a": { flex: { base: "1 1 0", md: "none" } } }}
@@ -84,10 +97,10 @@ export function Frame({ children }: { children: ReactNode }) {
                   h={{ base: "58px", md: "72px" }}
                   gap="0.5"
                   bg={isActive ? "whey.100" : "transparent"}
-                  color={isActive ? "ink" : "whey.100"}
+                  color={isActive ? "ink" : "bar.ink"}
                   fontSize="xs"
                   fontWeight={isActive ? 700 : 500}
-                  _hover={{ bg: isActive ? "whey.100" : "ink.soft" }}
+                  _hover={{ bg: isActive ? "whey.100" : "bar.hover" }}
                 >
                   <svg
                     width="26"
@@ -106,14 +119,10 @@ export function Frame({ children }: { children: ReactNode }) {
             }}
           </NavLink>
         ))}
-        <Text
-          display={{ base: "none", md: "block" }}
-          mt="auto"
-          fontSize="xs"
-          textAlign="center"
-          px="1"
-          lineHeight="1.25"
-        >
+        <Box mt={{ md: "auto" }}>
+          <MayRing />
+        </Box>
+        <Text display={{ base: "none", md: "block" }} mt="2" fontSize="xs" textAlign="center" px="1" lineHeight="1.25">
           {kitchen?.known ? kitchen.name : ""}
           {kitchen?.demo ? (
             <Box as="span" display="block" opacity="0.8">
@@ -123,10 +132,13 @@ export function Frame({ children }: { children: ReactNode }) {
         </Text>
       </Flex>
       <Box as="main" id="main" flex="1" minW="0" px={{ base: 4, md: 6 }} py={{ base: 4, md: 5 }} maxW="1500px">
+        <Away />
         {!place.startsWith("/stove") && <NearestClock />}
+        {atStove && <NearestClock apart={place.slice("/stove/".length)} />}
         {!atStove && <SecondLooks />}
         {children}
       </Box>
+      <Alarm />
       <Keys />
     </Flex>
   );

@@ -114,11 +114,18 @@ export const JarDrawing = memo(function JarDrawing({
           <path d={inside} />
         </clipPath>
       </defs>
-      <path d={inside} fill="#fbfbf3" />
+      <path d={inside} fill="var(--chakra-colors-whey-50)" />
       <g clipPath={`url(#${clip})`}>
         <rect x={-half} y={step(headspaceMm)} width={body} height={depth} fill="#e3e6b4" />
         {pieces(contents, -half, body, step(headspaceMm), depth, HUES[hue])}
-        <rect x={-half} y={step(headspaceMm)} width={body} height={1.2} fill="#1e2a22" opacity="0.55" />
+        <rect
+          x={-half}
+          y={step(headspaceMm)}
+          width={body}
+          height={1.2}
+          fill="var(--chakra-colors-ink)"
+          opacity="0.55"
+        />
         <rect
           x={-half + 4}
           y={neck + shoulder}
@@ -129,14 +136,21 @@ export const JarDrawing = memo(function JarDrawing({
           rx="2"
         />
       </g>
-      <path d={outline} fill="none" stroke="#1e2a22" strokeWidth="1.8" strokeLinecap="round" />
-      <rect x={-mouth / 2 - WALL - 1.5} y={-lid} width={mouth + WALL * 2 + 3} height={lid} fill="#1e2a22" rx="1" />
+      <path d={outline} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="1.8" strokeLinecap="round" />
+      <rect
+        x={-mouth / 2 - WALL - 1.5}
+        y={-lid}
+        width={mouth + WALL * 2 + 3}
+        height={lid}
+        fill="var(--chakra-colors-ink)"
+        rx="1"
+      />
       <rect
         x={-mouth / 2 - WALL - 1.5}
         y={2}
         width={mouth + WALL * 2 + 3}
         height={11}
-        fill="#8d8a6c"
+        fill="var(--chakra-colors-whey-400)"
         opacity="0.5"
         rx="1.5"
       />
@@ -152,17 +166,22 @@ export const JarDrawing = memo(function JarDrawing({
                 y={0}
                 width={7}
                 height={tooth}
-                fill={wanted ? "#1e2a22" : "none"}
-                stroke="#1e2a22"
+                fill={wanted ? "var(--chakra-colors-ink)" : "none"}
+                stroke="var(--chakra-colors-ink)"
                 strokeWidth="0.9"
               />
               {wanted && (
-                <text x={0} y={tooth + 9} style={{ fontSize: "8.5px", fontWeight: 650 }} fill="#1e2a22">
+                <text
+                  x={0}
+                  y={tooth + 9}
+                  style={{ fontSize: "8.5px", fontWeight: 650 }}
+                  fill="var(--chakra-colors-ink)"
+                >
                   {names[index]} in
                 </text>
               )}
               {wanted && (
-                <text x={0} y={tooth + 18} style={{ fontSize: "7.5px" }} fill="#3a493e">
+                <text x={0} y={tooth + 18} style={{ fontSize: "7.5px" }} fill="var(--chakra-colors-ink-soft)">
                   {wantedMm.toFixed(0)} mm
                 </text>
               )}
@@ -174,7 +193,7 @@ export const JarDrawing = memo(function JarDrawing({
           x2={34}
           y1={step(wantedMm)}
           y2={step(wantedMm)}
-          stroke="#1e2a22"
+          stroke="var(--chakra-colors-ink)"
           strokeWidth="0.7"
           strokeDasharray="2.5 2"
         />

@@ -27,6 +27,7 @@ const KEYS: [string, string][] = [
   ["o", "leave it out, or the other way"],
   ["t", "set a clock of one's own"],
   ["a", "ten minutes away"],
+  ["q", "an alarm is heard"],
 ];
 const OFF = "rheum-keys-off";
 const TAPPED_MS = 500;

@@ -6,11 +6,16 @@ import { useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, type Looked } from "../api/client";
 import { useChanged } from "../api/queries";
+import { AlsoThere } from "../draft/AlsoThere";
+import { useFollow } from "../draft/follow";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { JarsPart, RecipePart, SourcePart } from "./EntryParts";
 import { begunBefore, EMPTY, entryOf, type Form, FRESH, keepEntered, minutesOf } from "./entry";
 import { type Again, Nearest, Refused, SecondReading, StepsRead } from "./LookedOver";
+
+const isForm = (body: unknown): body is Form =>
+  typeof body === "object" && body !== null && Object.keys(EMPTY).every((key) => key in body);
 
 export function EnterFormula() {
   const state = useLocation().state as { text?: string } | null;
@@ -21,8 +26,11 @@ export function EnterFormula() {
   const [looked, setLooked] = useState<Looked | null>(null);
   const [again, setAgain] = useState<Again>(before?.again ?? FRESH.again);
   const [confirmed, setConfirmed] = useState<number[]>([]);
+  const { kept, other } = useFollow<Form>("entry", setForm, isForm);
   const set = (part: Partial<Form>) => {
-    setForm((now) => ({ ...now, ...part }));
+    const next = { ...form, ...part };
+    setForm(next);
+    kept(next);
     setLooked(null);
     setConfirmed([]);
   };
@@ -37,6 +45,7 @@ export function EnterFormula() {
       }),
     onSuccess: async () => {
       setForm(EMPTY);
+      kept(EMPTY);
       await changed();
       navigate("/recipes");
     },
@@ -48,7 +57,9 @@ export function EnterFormula() {
     if (before?.looked) lookAgain();
   }, [before, lookAgain]);
   const afresh = () => {
-    setForm({ ...EMPTY, text: state?.text ?? "" });
+    const fresh = { ...EMPTY, text: state?.text ?? "" };
+    setForm(fresh);
+    kept(fresh);
     setAgain(FRESH.again);
     setLooked(null);
   };
@@ -61,6 +72,7 @@ export function EnterFormula() {
         A book or a sheet that you hold in your hand, from 1994 or later. Its recipe then carries a verdict of its own,
         with the source named beside it. A friend's, a video's and your own recipes are kept among your recipes instead.
       </Text>
+      <AlsoThere other={other} />
       {before && (
         <Flex gap="3" align="center" wrap="wrap" mb="3">
           <Text>It stands as you left it.</Text>

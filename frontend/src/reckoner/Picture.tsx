@@ -29,7 +29,7 @@ function Jug({ parts }: { parts: Answer["parts"] }) {
             <rect x="12" y={15 + (tops[index] ?? 0)} width="110" height={Math.max(2, part.share * height)} />
           </Box>
         ))}
-        <path d="M12 8v177h110V8" fill="none" stroke="#1e2a22" strokeWidth="3" />
+        <path d="M12 8v177h110V8" fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="3" />
       </svg>
       <Box as="ul" listStyleType="none" minW="0">
         {parts.map((part, index) => (
@@ -62,24 +62,31 @@ function Ruler({ gauge }: { gauge: NonNullable<Answer["gauge"]> }) {
   const at = (value: number) => 10 + Math.min(1, Math.max(0, (value - gauge.low) / (gauge.high - gauge.low))) * 280;
   return (
     <svg viewBox="0 0 300 100" width="300" role="img" aria-label={gauge.says} style={{ maxWidth: "100%" }}>
-      <rect x="10" y="44" width="280" height="16" fill="#e5e3cf" stroke="#8d8a6c" />
+      <rect
+        x="10"
+        y="44"
+        width="280"
+        height="16"
+        fill="var(--chakra-colors-whey-200)"
+        stroke="var(--chakra-colors-whey-400)"
+      />
       <rect
         x="10"
         y="44"
         width={Math.max(0, at(gauge.value) - 10)}
         height="16"
-        fill="#d9dca0"
-        stroke="#1e2a22"
+        fill="var(--chakra-colors-brine-300)"
+        stroke="var(--chakra-colors-ink)"
         strokeWidth="1.5"
       />
-      <path d={`M${at(gauge.value)} 44l-8 -14h16z`} fill="#1e2a22" />
+      <path d={`M${at(gauge.value)} 44l-8 -14h16z`} fill="var(--chakra-colors-ink)" />
       <text
         x={Math.min(262, Math.max(38, at(gauge.value)))}
         y="24"
         textAnchor="middle"
         fontSize="16"
         fontWeight="700"
-        fill="#1e2a22"
+        fill="var(--chakra-colors-ink)"
       >
         {gauge.says}
       </text>
@@ -90,11 +97,17 @@ function Ruler({ gauge }: { gauge: NonNullable<Answer["gauge"]> }) {
             x2={at(gauge.line)}
             y1="38"
             y2="68"
-            stroke="#755000"
+            stroke="var(--chakra-colors-mustard-700)"
             strokeWidth="3"
             strokeDasharray="4 3"
           />
-          <text x={Math.min(262, Math.max(38, at(gauge.line)))} y="86" textAnchor="middle" fontSize="13" fill="#755000">
+          <text
+            x={Math.min(262, Math.max(38, at(gauge.line)))}
+            y="86"
+            textAnchor="middle"
+            fontSize="13"
+            fill="var(--chakra-colors-mustard-700)"
+          >
             {gauge.line_says}
           </text>
         </>

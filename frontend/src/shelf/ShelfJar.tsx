@@ -25,13 +25,24 @@ export function ShelfJar({
         d={`M${-m / 2} 4 C${-m / 2} 8 ${-w / 2} 7 ${-w / 2} 13 V${h - 3} Q${-w / 2} ${h} ${-w / 2 + 3} ${h} H${w / 2 - 3} Q${w / 2} ${h} ${w / 2} ${h - 3} V13 C${w / 2} 7 ${m / 2} 8 ${m / 2} 4 Z`}
         fill={fill}
         opacity={standing === "waiting" ? 0.55 : 1}
-        stroke="#1e2a22"
+        stroke="var(--chakra-colors-ink)"
         strokeWidth="1.8"
       />
-      <rect x={-m / 2 - 1} y={-4} width={m + 2} height={7} fill="#1e2a22" rx="1" />
-      <rect x={-w / 2 + 4} y={h * 0.42} width={w - 8} height={h * 0.34} fill="#fbfbf3" opacity="0.92" />
+      <rect x={-m / 2 - 1} y={-4} width={m + 2} height={7} fill="var(--chakra-colors-ink)" rx="1" />
+      <rect
+        x={-w / 2 + 4}
+        y={h * 0.42}
+        width={w - 8}
+        height={h * 0.34}
+        fill="var(--chakra-colors-whey-50)"
+        opacity="0.92"
+      />
       {standing === "past-best" && (
-        <path d={`M${-w / 2 + 7} ${h * 0.48} l${w - 14} ${h * 0.22}`} stroke="#1e2a22" strokeWidth="1.6" />
+        <path
+          d={`M${-w / 2 + 7} ${h * 0.48} l${w - 14} ${h * 0.22}`}
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="1.6"
+        />
       )}
     </svg>
   );

@@ -29,15 +29,15 @@ function Row({ filling }: { filling: Filling }) {
         // biome-ignore lint/suspicious/noArrayIndexKey: jars of a drawing have no other name
         <Box key={index} w="34px">
           <svg viewBox="0 0 34 48" width="34" height="48" aria-hidden="true">
-            {index < filling.jars_in && <rect x="7" y="2" width="20" height="7" fill="#1e2a22" />}
+            {index < filling.jars_in && <rect x="7" y="2" width="20" height="7" fill="var(--chakra-colors-ink)" />}
             <rect
               x="4"
               y="11"
               width="26"
               height="34"
               rx="5"
-              fill={index < filling.jars_in ? "#93b570" : "#fbfbf3"}
-              stroke="#1e2a22"
+              fill={index < filling.jars_in ? "#93b570" : "var(--chakra-colors-whey-50)"}
+              stroke="var(--chakra-colors-ink)"
               strokeWidth={index === filling.jars_in ? 4 : 2}
               strokeDasharray={index > filling.jars_in ? "4 4" : undefined}
             />

@@ -14,9 +14,18 @@ function Drawing({ pot }: { pot: Pot | null }) {
     <svg viewBox="0 0 120 120" width="92" height="92" aria-hidden="true">
       {pot && (
         <>
-          <rect x="14" y={top} width="92" height={100 - top} rx="5" fill="#fbfbf3" stroke="#1e2a22" strokeWidth="3" />
-          <rect x="14" y="84" width="92" height="16" fill={color} stroke="#1e2a22" strokeWidth="3" />
-          <path d={`M4 ${top + 12}h10v8h-10zM106 ${top + 12}h10v8h-10z`} fill="#1e2a22" />
+          <rect
+            x="14"
+            y={top}
+            width="92"
+            height={100 - top}
+            rx="5"
+            fill="var(--chakra-colors-whey-50)"
+            stroke="var(--chakra-colors-ink)"
+            strokeWidth="3"
+          />
+          <rect x="14" y="84" width="92" height="16" fill={color} stroke="var(--chakra-colors-ink)" strokeWidth="3" />
+          <path d={`M4 ${top + 12}h10v8h-10zM106 ${top + 12}h10v8h-10z`} fill="var(--chakra-colors-ink)" />
           {tall &&
             Array.from({ length: Math.min(pot.jars, 5) }, (_, index) => (
               <rect
@@ -28,7 +37,7 @@ function Drawing({ pot }: { pot: Pot | null }) {
                 height="32"
                 rx="3"
                 fill="#93b570"
-                stroke="#1e2a22"
+                stroke="var(--chakra-colors-ink)"
                 strokeWidth="2"
               />
             ))}
@@ -36,7 +45,7 @@ function Drawing({ pot }: { pot: Pot | null }) {
             <path
               d={`M40 ${top - 6}c-6-8 6-10 0-18M60 ${top - 6}c-6-8 6-10 0-18M80 ${top - 6}c-6-8 6-10 0-18`}
               fill="none"
-              stroke="#586558"
+              stroke="var(--chakra-colors-ink-faint)"
               strokeWidth="3.5"
               strokeLinecap="round"
             />
@@ -46,15 +55,25 @@ function Drawing({ pot }: { pot: Pot | null }) {
               <path
                 key={x}
                 d={`M${x} 117c-5-5 1-8 2-12 4 5 8 8 4 12z`}
-                fill="#a87008"
-                stroke="#755000"
+                fill="var(--chakra-colors-mustard-600)"
+                stroke="var(--chakra-colors-mustard-700)"
                 strokeWidth="1"
               />
             ))}
         </>
       )}
-      {!pot && <circle cx="60" cy="82" r="22" fill="none" stroke="#8d8a6c" strokeWidth="3" strokeDasharray="5 5" />}
-      <path d="M8 104h104" stroke="#1e2a22" strokeWidth="4" />
+      {!pot && (
+        <circle
+          cx="60"
+          cy="82"
+          r="22"
+          fill="none"
+          stroke="var(--chakra-colors-whey-400)"
+          strokeWidth="3"
+          strokeDasharray="5 5"
+        />
+      )}
+      <path d="M8 104h104" stroke="var(--chakra-colors-ink)" strokeWidth="4" />
     </svg>
   );
 }

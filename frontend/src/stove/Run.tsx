@@ -26,7 +26,7 @@ import { Tag } from "./Tag";
 import { TakeBack } from "./TakeBack";
 import { TaskClock } from "./TaskClock";
 import { TaskList } from "./TaskList";
-import { useAwake, useRing } from "./useAwake";
+import { useAwake } from "./useAwake";
 import { clockFace, dayOf, timeOfDay, useServerClock } from "./useServerClock";
 import { useTell } from "./useTell";
 
@@ -160,20 +160,10 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
   const load = state.loads.find((item) => item.number === state.load);
   useAwake();
   const task = state.tasks.find((one) => one.id === state.task);
-  useRing(
-    load?.phase === "time-up" ||
-      load?.phase === "doubt" ||
-      state.tasks.some((one) => one.phase === "over" || (one.bell_at !== null && Date.parse(one.bell_at) <= now)),
-  );
   const running =
     load?.phase === "boiling" && load.boil_at && load.ends_at && load.minutes
       ? { startedAt: load.boil_at, endsAt: load.ends_at, minutes: load.minutes }
       : null;
-  useEffect(() => {
-    document.title = running
-      ? `${clockFace(Date.parse(running.endsAt) - now)} ${snapshot.title}`
-      : `${state.headline} · Rheum`;
-  });
   const inCanner = state.step === "loads";
   const cooking =
     state.step === "cook" ||

@@ -22,13 +22,19 @@ const WORDS: Record<JarStanding["state"], string> = {
 function Lid({ state }: { state: JarStanding["state"] }) {
   const failed = state === "unsealed" || state === "unsealed-late" || state === "short" || state === "spoiled";
   return (
-    <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true" fill="none" stroke="#1e2a22">
+    <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true" fill="none" stroke="var(--chakra-colors-ink)">
       <circle
         cx="22"
         cy="22"
         r="20"
         strokeWidth="2.5"
-        fill={state === "sealed" ? "#dbe8d0" : failed ? "#f5dde4" : "#fbfbf3"}
+        fill={
+          state === "sealed"
+            ? "var(--chakra-colors-dill-100)"
+            : failed
+              ? "var(--chakra-colors-beet-100)"
+              : "var(--chakra-colors-whey-50)"
+        }
       />
       <circle cx="22" cy="22" r="13" strokeWidth="1.2" />
       {state === "sealed" && <path d="M13 23l6 6 12-14" strokeWidth="3.5" />}

@@ -8,6 +8,7 @@ import { useStove } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { Actions } from "./Actions";
+import { canSpeak, useVoice } from "./Alarm";
 import { Clocks } from "./Clocks";
 import { FillWalk } from "./FillWalk";
 import { Hob } from "./Hob";
@@ -15,7 +16,7 @@ import { Lines } from "./Lines";
 import { batchColor, Tag } from "./Tag";
 import { TaskClock } from "./TaskClock";
 import { TimerBox } from "./TimerBox";
-import { useAwake, useRing } from "./useAwake";
+import { useAwake } from "./useAwake";
 import { clockFace, dayTime, useServerClock } from "./useServerClock";
 import { useTell } from "./useTell";
 
@@ -213,16 +214,12 @@ export function Stove() {
   const stove = useStove();
   const now = useServerClock(stove.data?.now);
   const change = useStoveChange();
+  const voice = useVoice();
   const [setting, setSetting] = useState(false);
   const [said, setSaid] = useState<{ id: string; says: readonly string[] } | null>(null);
   useAwake();
   const together = stove.data?.together;
   const list = stove.data?.batches ?? [];
-  const overNow = together?.clocks.some(
-    (clock) => clock.kind !== "cooling" && (clock.over || Date.parse(clock.ends_at) <= now),
-  );
-  const bell = together?.now.some((item) => item.why === "stir" || item.why === "doubt");
-  useRing(Boolean(overNow || bell));
   const of = (id: string) => list.find((batch) => batch.snapshot.id === id);
   const items = (together?.now ?? []).filter((item) => of(item.batch_id));
   const [first, ...others] = items;
@@ -239,6 +236,11 @@ export function Stove() {
           <Link asChild textDecoration="underline" mr="2">
             <RouterLink to="/day">Plan the day</RouterLink>
           </Link>
+          {canSpeak() && (
+            <Tap size="sm" variant="quiet" aria-pressed={voice.on} onClick={voice.turn}>
+              {voice.on ? "Be quiet" : "Say it aloud"}
+            </Tap>
+          )}
           <Tap size="sm" data-key="t" aria-expanded={setting} onClick={() => setSetting(!setting)}>
             Set a clock
           </Tap>

@@ -1,14 +1,29 @@
 /** Telling the server what happened. One tap is one event, however often it is pressed or sent again. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, type Batch, type EventIn, newId, type Stove, type Tap } from "../api/client";
+import { type Alive, api, type Batch, type EventIn, newId, type Stove, type Tap } from "../api/client";
 import { useChanged } from "../api/queries";
+import { keep } from "./kept";
 
 const SETTLE_MS = 700;
 const ANSWER_MS = 4000;
 const RESTLESS: readonly Tap["kind"][] = ["seal", "seals", "moved", "spoiled", "again", "brine", "pan"];
 const UNTOLD =
-  "No answer: whether this was noted is not known. Tap it again when the kitchen answers; told twice it counts once.";
+  "No answer: whether this was noted is not known. The tap is kept here and told when the kitchen answers; told twice it counts once.";
+
+/** What a kept tap is called while it waits. */
+const SAYS: Partial<Record<Tap["kind"], string>> = {
+  boiling: "It boils",
+  "boiled-on": "It boiled on",
+  "boil-lost": "Boil lost",
+  "heat-off": "Heat is off",
+  lifted: "Jars are out",
+  loaded: "Lid on",
+  "jar-in": "Jar in",
+  task: "A task",
+  step: "A step",
+  undo: "Taken back",
+};
 
 export function useTell(batch: Batch) {
   const client = useQueryClient();
@@ -49,7 +64,16 @@ export function useTell(batch: Batch) {
       changed();
     },
     // After an answer the moment is another and nothing is being sent from it; only a refusal leaves it as it was.
-    onError: () => {
+    onError: (refusal, event) => {
+      if (refusal.gone)
+        keep({
+          batch: id,
+          number: batch.snapshot.number,
+          says: SAYS[event.kind] ?? "A tap",
+          event,
+          seen: batch.state.last_tap?.id ?? null,
+          server: client.getQueryData<Alive>(["alive"])?.server ?? "",
+        });
       setSentFrom(null);
       client.invalidateQueries({ queryKey: ["batch", id] });
       client.invalidateQueries({ queryKey: ["stove"] });

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Final, Literal
@@ -87,19 +87,36 @@ class Pot:
     steam: bool = False
 
 
+RingKind = Literal["stir", "up", "doubt"]
+
+
+@dataclass(frozen=True, slots=True)
+class Ring:
+    """An alarm, now or to come: every screen rings at its moment until one of them answers it. `key` names it for all of them."""
+
+    key: str
+    kind: RingKind
+    at: datetime
+    says: str
+    batch_id: str
+    number: str
+
+
 @dataclass(frozen=True, slots=True)
 class Together:
     now: tuple[NowItem, ...]
     clocks: tuple[RunningClock, ...]
     coming: tuple[Next, ...]
     hob: tuple[Pot, ...]
+    rings: tuple[Ring, ...] = ()
 
 
 Batch = tuple[Snapshot, RunState]
 
 
-def together(batches: Sequence[Batch], timers: Iterable[Timer], now: Moment) -> Together:
-    """One Stove: the things to do, the most pressing first; clocks in the order they end; what comes; the pots."""
+def together(batches: Sequence[Batch], timers: Iterable[Timer], now: Moment, quiet: Collection[str] = ()) -> Together:
+    """One Stove: the things to do, the most pressing first; clocks in the order they end; what comes; the pots; the alarms, without those that
+    were answered (`quiet`)."""
     hob = tuple(pot for batch in batches for pot in _pots_of(*batch))
     canners = {snapshot.canner_id: pot.batch_id for snapshot, _ in batches for pot in hob if pot.canner and pot.batch_id == snapshot.id}
     # A canner that is on for another batch is not put on once more.
@@ -119,7 +136,26 @@ def together(batches: Sequence[Batch], timers: Iterable[Timer], now: Moment) -> 
         clocks=tuple(sorted(clocks, key=lambda one: (not one.over, one.ends_at))),
         coming=tuple(sorted(coming, key=lambda one: one.at)),
         hob=hob,
+        rings=tuple(sorted((ring for ring in _rings(batches, clocks, now) if ring.key not in quiet), key=lambda ring: ring.at)),
     )
+
+
+def _rings(batches: Sequence[Batch], clocks: Iterable[RunningClock], now: Moment) -> Iterable[Ring]:
+    """Clocks that end, pots that want stirring, boils that must be said."""
+    for clock in clocks:
+        if clock.kind == "cooling":
+            continue
+        whose = clock.timer_id or clock.batch_id
+        key = f"{whose}:up:{clock.kind}:{clock.says}:{clock.started_at.isoformat()}"
+        yield Ring(key, "up", clock.ends_at, f"{clock.says}: time is up", clock.batch_id, clock.number)
+    for snapshot, state in batches:
+        for task in state.tasks:
+            if task.bell_at is not None and task.phase in ("heating", "running", "ripe", "over"):
+                key = f"{snapshot.id}:stir:{task.id}:{task.bell_at.isoformat(timespec='minutes')}"
+                yield Ring(key, "stir", task.bell_at, f"Stir: {task.title}", snapshot.id, snapshot.number)
+        load = _load(state)
+        if load is not None and load.phase == "doubt":
+            yield Ring(f"{snapshot.id}:doubt:{load.number}", "doubt", now.at, "Does it still boil?", snapshot.id, snapshot.number)
 
 
 def _now_of(snapshot: Snapshot, state: RunState) -> list[NowItem]:
@@ -264,4 +300,4 @@ def waiting(batches: Sequence[Batch], minutes: float, now: Moment) -> Waiting:
     return Waiting(tuple(later), tuple(dict.fromkeys(says)))
 
 
-__all__ = ["WHYS", "NowItem", "Pot", "RunningClock", "Timer", "Together", "Waiting", "together", "waiting"]
+__all__ = ["WHYS", "NowItem", "Pot", "Ring", "RunningClock", "Timer", "Together", "Waiting", "together", "waiting"]
