@@ -46,7 +46,8 @@ def serve(arguments: argparse.Namespace, demo: bool) -> int:
 
 
 def _run(arguments: argparse.Namespace, kind: Kind, path: Path, hosts: tuple[str, ...]) -> int:
-    app = create_app(Setup(path, kind, allowed_hosts(arguments.port, hosts), screens=_SCREENS))
+    made = Setup(path, kind, allowed_hosts(arguments.port, hosts), screens=_SCREENS)
+    app = create_app(made)
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     try:
         server = create_server(app, host=arguments.host, port=arguments.port, threads=_SCREENS + 8, ident="rheum")
@@ -71,5 +72,6 @@ def _run(arguments: argparse.Namespace, kind: Kind, path: Path, hosts: tuple[str
     except KeyboardInterrupt:
         pass
     finally:
+        made.news.close()
         server.close()
     return 0

@@ -81,7 +81,8 @@ def serve(database: Path, kind: Literal["kitchen", "demo"], clock: MovableClock)
     from rheum.api.setup import Setup
 
     hosts: set[str] = set()
-    app = create_app(Setup(database, kind, hosts, clock, screens=12))  # type: ignore[arg-type]
+    made = Setup(database, kind, hosts, clock, screens=12)  # type: ignore[arg-type]
+    app = create_app(made)
     server = create_server(app, host="127.0.0.1", port=0, threads=18)
     port = server.effective_port
     hosts.update(allowed_hosts(port))
@@ -94,6 +95,8 @@ def serve(database: Path, kind: Literal["kitchen", "demo"], clock: MovableClock)
     thread = threading.Thread(target=run, daemon=True)
     thread.start()
     yield Running(f"http://127.0.0.1:{port}", clock, database)
+    made.news.close()
+    time.sleep(0.05)  # those that waited are answered first
     server.close()
     thread.join(timeout=5)
 

@@ -26,6 +26,13 @@ class News:
             self._told += 1
             self._condition.notify_all()
 
+    def close(self) -> None:
+        """Lets every screen go, and holds none any more: the server stops."""
+        with self._condition:
+            self._most = 0
+            self._told += 1
+            self._condition.notify_all()
+
     def wait(self, changed: Callable[[], bool], held_s: float = HELD_S) -> None:
         """Returns once something has changed, after `held_s` seconds, or at once where too many wait already."""
         until = time.monotonic() + held_s
@@ -37,7 +44,7 @@ class News:
             while True:
                 told = self._told
                 left = until - time.monotonic()
-                if changed() or left <= 0:
+                if self._most == 0 or changed() or left <= 0:
                     return
                 with self._condition:
                     # What was told between the look and the wait is not waited for.

@@ -45,12 +45,24 @@ class Kitchen:
         )
 
     def kill(self) -> None:
-        os.kill(self.server.pid, signal.SIGKILL)
+        if self.server.poll() is None:
+            os.kill(self.server.pid, signal.SIGKILL)
         self.server.wait()
+
+    def begin_again(self) -> None:
+        """Started again, and answering."""
+        self.server = self._start()
+        for _ in range(200):
+            try:
+                self.asks("GET", "/api/alive")
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise AssertionError("the kitchen did not start again")
 
     def killed(self) -> None:
         self.kill()
-        self.server = self._start()
+        self.begin_again()
 
     def asks(self, method: str, path: str, body: object = None) -> Any:
         """What the server answers."""

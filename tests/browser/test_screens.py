@@ -47,7 +47,8 @@ def test_no_serious_fault_on_any_screen(size: dict[str, int], demo_server: Runni
         # From screen to screen within the page, as a person goes: only the first one loads the program.
         page.evaluate("path => { history.pushState({}, '', path); dispatchEvent(new PopStateEvent('popstate', { state: {} })); }", path)
         expect(page.get_by_role("heading", level=1)).to_be_visible()
-        page.wait_for_load_state("networkidle")
+        page.get_by_role("heading").first.wait_for()
+        page.wait_for_timeout(500)
         page.wait_for_timeout(300)  # what fades while it is asked for has faded in again
         if size is LAPTOP or path in BY_THUMB:
             found[path] = serious_faults(page)
@@ -111,13 +112,14 @@ def test_the_verdict_goes_when_the_server_does_and_comes_back(tmp_path: object, 
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     page = open_page(f"http://127.0.0.1:{server.effective_port}", expect_errors=True)
-    expect(page.get_by_role("status")).to_be_visible()
+    expect(page.locator("[data-destination]")).to_be_visible()
     server.close()
     for channel in list(server.active_channels.values()):
         channel.handle_close()
     thread.join(timeout=5)
     expect(page.get_by_role("alert")).to_contain_text("does not answer")
-    expect(page.get_by_role("status")).to_have_count(0)
+    expect(page.locator("[data-destination]")).to_have_count(0)
+    expect(page.locator("[data-away=gone]")).to_be_visible()
     expect(page.get_by_label("The recipe, one ingredient to a line")).not_to_have_value("")
 
 

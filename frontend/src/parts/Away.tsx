@@ -60,8 +60,8 @@ export function Away() {
     >
       {gone && (
         <Text fontWeight="650">
-          The kitchen's server does not answer{since ? ` since ${timeOfDay(since)}` : ""}. Clocks go on from what was
-          recorded; taps are kept here and told when it is back.
+          {since ? `Since ${timeOfDay(since)}: ` : ""}
+          {alive.error.message} Clocks go on from what was recorded; taps are kept here.
         </Text>
       )}
       {!gone && back && <Text fontWeight="650">The kitchen answers again.</Text>}
@@ -70,7 +70,7 @@ export function Away() {
           <Text flex="1" minW="60%">
             {tap.asked ??
               tap.refused ??
-              `“${tap.says}” of ${tap.number} waits to be told, tapped ${ago(ageOf(tap).seconds)}.`}
+              `“${tap.says}” of ${tap.number}, tapped ${ago(ageOf(tap).seconds)}: whether this was noted is not known. It waits to be told when the kitchen answers; told twice it counts once.`}
             {tap.refused ? ` (“${tap.says}” of ${tap.number}, kept here.)` : ""}
           </Text>
           {tap.asked && (

@@ -162,11 +162,12 @@ export function MayRing() {
       color="ink"
       borderRadius="sm"
       px="2"
-      py="2"
+      py={{ base: 0, md: 2 }}
       mx={{ md: 2 }}
-      position={{ base: "fixed", md: "static" }}
+      minH="24px"
+      position={{ base: "absolute", md: "static" }}
       right={{ base: 2, md: "auto" }}
-      bottom={{ base: "66px", md: "auto" }}
+      top={{ base: "-20px", md: "auto" }}
     >
       Silent: let it ring
     </chakra.button>

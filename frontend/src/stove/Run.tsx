@@ -3,7 +3,7 @@ import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
 import type { Batch, RunLoad, TaskStanding } from "../api/client";
-import { useBatch, useJars } from "../api/queries";
+import { useAlive, useBatch, useJars } from "../api/queries";
 import { BrineRange } from "../making/Pictures";
 import { Fold } from "../parts/Fold";
 import { JarDrawing } from "../parts/JarDrawing";
@@ -33,9 +33,11 @@ import { useTell } from "./useTell";
 export function Run() {
   const { id = "" } = useParams();
   const batch = useBatch(id);
+  // A server that is away is told on every screen.
+  const away = useAlive().isError;
   if (batch.error && !batch.data) return <Sentence>{batch.error.message}</Sentence>;
   if (!batch.data) return <Text>Opening the batch …</Text>;
-  return <RunOf batch={batch.data} gone={batch.isError ? batch.error.message : null} />;
+  return <RunOf batch={batch.data} gone={batch.isError && !away ? batch.error.message : null} />;
 }
 
 /** What can be told now: by jars while they are filled, else by the batch's own actions. */

@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { api, type Batch, type NowItem, newId, type Stove as StoveOf } from "../api/client";
-import { useStove } from "../api/queries";
+import { useAlive, useStove } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { Actions } from "./Actions";
@@ -214,6 +214,7 @@ export function Stove() {
   const stove = useStove();
   const now = useServerClock(stove.data?.now);
   const change = useStoveChange();
+  const away = useAlive().isError;
   const voice = useVoice();
   const [setting, setSetting] = useState(false);
   const [said, setSaid] = useState<{ id: string; says: readonly string[] } | null>(null);
@@ -258,7 +259,7 @@ export function Stove() {
           )}
         </Flex>
       </Flex>
-      {stove.error && (
+      {stove.error && !away && (
         <Sentence mb="4">
           {stove.error.message}
           {stove.data ? " The clocks below go on: they count from what was recorded." : ""}

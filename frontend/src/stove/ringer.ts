@@ -28,7 +28,7 @@ export const VIBRATION: Record<Kind, number[]> = {
 const EVERY_S: Record<Kind, number> = { stir: 6, up: 3, doubt: 4 };
 const REPEATS = 20;
 const AHEAD_MS = 2 * 3_600_000;
-const DRIFT_S = 0.4;
+const DRIFT_S = 1;
 
 interface Set {
   /** When it begins, by the audio clock, and up to when it is set. */

@@ -8,9 +8,6 @@ import { keep } from "./kept";
 const SETTLE_MS = 700;
 const ANSWER_MS = 4000;
 const RESTLESS: readonly Tap["kind"][] = ["seal", "seals", "moved", "spoiled", "again", "brine", "pan"];
-const UNTOLD =
-  "No answer: whether this was noted is not known. The tap is kept here and told when the kitchen answers; told twice it counts once.";
-
 /** What a kept tap is called while it waits. */
 const SAYS: Partial<Record<Tap["kind"], string>> = {
   boiling: "It boils",
@@ -90,6 +87,7 @@ export function useTell(batch: Batch) {
     pending.current.set(key, known);
     mutation.mutate({ ...event, id: known } as EventIn);
   };
-  const error = mutation.error?.gone ? UNTOLD : (mutation.error?.message ?? null);
+  // A tap without an answer is kept, and stands with the news that the server is away.
+  const error = mutation.error?.gone ? null : (mutation.error?.message ?? null);
   return { tell, armed, sending, error };
 }

@@ -31,10 +31,11 @@ def dated(said: Happening, age_s: float, now: Moment, *, snapshot: Snapshot, eve
     age that no screen can have kept."""
     if not 0 <= age_s <= _MOST_MIN * 60:
         raise RequestError("age_s", "A tap is kept for two days at most. Tell it anew.")
-    back = timedelta(seconds=age_s)
+    # All clocks go back by the same, so that none seems to have been moved.
+    age_s = max(0.0, min(age_s, (now.at - snapshot.begun_at).total_seconds()))
     at = replace(
         now,
-        at=max(now.at - back, snapshot.begun_at),
+        at=now.at - timedelta(seconds=age_s),
         steady_s=now.steady_s - age_s if now.steady_s is not None else None,
         boottime_s=now.boottime_s - age_s if now.boottime_s is not None else None,
     )
