@@ -131,7 +131,17 @@ export function Frame({ children }: { children: ReactNode }) {
           ) : null}
         </Text>
       </Flex>
-      <Box as="main" id="main" flex="1" minW="0" px={{ base: 4, md: 6 }} py={{ base: 4, md: 5 }} maxW="1500px">
+      <Box
+        as="main"
+        id="main"
+        flex="1"
+        minW="0"
+        px={{ base: 4, md: 6 }}
+        pt={{ base: 4, md: 5 }}
+        // Room for an alarm over the foot: the last button of a page can always be scrolled free.
+        pb={{ base: 28, md: 20 }}
+        maxW="1500px"
+      >
         <Away />
         {!place.startsWith("/stove") && <NearestClock />}
         {atStove && <NearestClock apart={place.slice("/stove/".length)} />}

@@ -14,9 +14,9 @@ from rheum.core.measures.refused import RequestError
 
 # Effort and not time is counted, so that the same day twice is the same plan (CP-SAT's deterministic time, measured in bench/day.py): first the
 # search that begins at the least that can be and is mostly done at once, then, where it found nothing, several turn by turn.
-_FIRST_EFFORT: Final = 0.1
-_TURNS_EFFORT: Final = 0.08
-_SECOND_EFFORT: Final = 0.03
+_FIRST_EFFORT: Final = 0.07
+_TURNS_EFFORT: Final = 0.06
+_SECOND_EFFORT: Final = 0.025
 
 
 class NotToBe(RequestError):
