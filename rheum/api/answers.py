@@ -18,6 +18,9 @@ from rheum.api.shapes import (
     FormulaText,
     Found,
     JarList,
+    JarPage,
+    JarsFound,
+    JarsTold,
     KitchenView,
     LookedView,
     Placements,
@@ -97,6 +100,18 @@ class BatchListOut(Out[BatchList]):
 
 class StoveOut(Out[StoveView]):
     pass
+
+
+class JarsFoundOut(Out[JarsFound]):
+    """A page of jars."""
+
+
+class JarOut(Out[JarPage]):
+    """One jar's whole story."""
+
+
+class JarsToldOut(Out[JarsTold]):
+    """What was told of jars."""
 
 
 class DraftOut(Out[DraftView]):

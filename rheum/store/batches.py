@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import sqlite3
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timezone
 from functools import lru_cache
@@ -12,10 +12,10 @@ from typing import Annotated, Any, Final
 
 from pydantic import Field, TypeAdapter, ValidationError
 
-from rheum.core.batch import admit, jars_standing, state_at
+from rheum.core.batch import admit, state_at
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.canner import check_free
-from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, JarIn, Loaded, Undone
+from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, JarIn, JarTold, Loaded, Undone
 from rheum.core.batch.giving_up import back_of, giving_up
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
@@ -23,6 +23,7 @@ from rheum.core.batch.tally import Tally
 from rheum.core.batch.told import fold
 from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
+from rheum.core.shelf import JarLife, lives_of, may_tell
 from rheum.store.database import transaction
 from rheum.store.stock import break_jar, give_back, move_back, take, taken
 
@@ -177,8 +178,7 @@ def count_under_way(connection: sqlite3.Connection) -> int:
 
 
 def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> StoredBatch | None:
-    """Record an event if it fits, and the jars that follow from it, in one transaction. The same id again changes
-    nothing. None where there is no such batch; EventRefused where it does not fit, or its id belongs to another batch's tap."""
+    """Record an event if it fits, and the jars that follow from it, in one transaction. The same id again changes nothing. None where there is no such batch; EventRefused where it does not fit, or its id belongs to another batch's tap."""
     with transaction(connection):
         found = get(connection, batch_id)
         if found is None:
@@ -190,6 +190,8 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
         if connection.execute("SELECT 1 FROM event WHERE id = :id", {"id": event.id}).fetchone():
             raise EventRefused("That tap was told to another batch already. Tap again.")
         admit(found.snapshot, found.events, event)
+        if isinstance(event.what, JarTold):
+            may_tell(lives_of(found.snapshot, found.events, event.at), event.what, event.at.at.astimezone().date())
         if isinstance(event.what, JarIn | Loaded | Undone):
             before, after = (fold(found.snapshot, events) for events in (found.events, [*found.events, event]))
             check_free(before, after, tallies_under_way(connection))
@@ -215,7 +217,8 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
         )
         events = [*found.events, event]
         _stock_moves(connection, found, event)
-        _project(connection, found.snapshot, state_at(found.snapshot, events, event.at))
+        lives = lives_of(found.snapshot, events, event.at)
+        _project(connection, found.snapshot, state_at(found.snapshot, events, event.at), lives)
         return replace(found, events=events)
 
 
@@ -235,23 +238,47 @@ def _stock_moves(connection: sqlite3.Connection, found: StoredBatch, event: Even
         move_back(connection, batch_id, event.what.of, now=at, event_id=event.id)
 
 
-def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState) -> None:
-    """Write the batch's step and its jars anew from its state."""
+def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState, lives: Sequence[JarLife]) -> None:
+    """Write the batch's step and its jars anew from its state and their lives, with the words they are found by."""
+    number = connection.execute("SELECT number FROM batch WHERE id = :id", {"id": snapshot.id}).fetchone()["number"]
     connection.execute("UPDATE batch SET step = :step WHERE id = :id", {"step": state.step, "id": snapshot.id})
+    connection.execute("DELETE FROM jar_words WHERE rowid IN (SELECT id FROM jar WHERE batch_id = :id)", {"id": snapshot.id})
     connection.execute("DELETE FROM jar WHERE batch_id = :id", {"id": snapshot.id})
-    for jar in jars_standing(snapshot, state):
-        connection.execute(
+    for jar in lives:
+        row = connection.execute(
             """
-            INSERT INTO jar (batch_id, number, load, place, made_on, ready_from, best_before)
-            VALUES (:batch_id, :number, :load, :place, :made_on, :ready_from, :best_before)
+            INSERT INTO jar (batch_id, number, load, place, state, made_on, ready_from, best_before, stands_at, given_to, look)
+            VALUES (:batch_id, :number, :load, :place, :state, :made_on, :ready_from, :best_before, :stands_at, :given_to, :look)
+            RETURNING id
             """,
             {
                 "batch_id": snapshot.id,
                 "number": jar.number,
                 "load": jar.load,
                 "place": jar.place,
-                "made_on": jar.dates.made_on.isoformat(),
-                "ready_from": jar.dates.ready_from.isoformat(),
-                "best_before": jar.dates.best_before.isoformat(),
+                "state": jar.state,
+                "made_on": jar.made_on.isoformat(),
+                "ready_from": jar.ready_from.isoformat(),
+                "best_before": (jar.last_day or jar.best_before).isoformat(),
+                "stands_at": jar.where,
+                "given_to": jar.given_to,
+                "look": int(jar.look),
             },
-        )
+        ).fetchone()
+        words = [number, snapshot.title, snapshot.text, jar.where, jar.given_to, *(note.says for note in jar.notes)]
+        connection.execute("INSERT INTO jar_words (rowid, words) VALUES (:id, :words)", {"id": row["id"], "words": " ".join(words)})
+
+
+def by_number(connection: sqlite3.Connection, number: str) -> str | None:
+    """The batch of a number on a label, or None."""
+    row = connection.execute("SELECT id FROM batch WHERE number = :number", {"number": number}).fetchone()
+    return str(row["id"]) if row else None
+
+
+def batches_told(connection: sqlite3.Connection, start: str) -> list[tuple[str, str]]:
+    """(event, batch) of the events whose id begins so: what was told of jars of several batches at once."""
+    rows = connection.execute(
+        "SELECT id, batch_id FROM event WHERE id >= :start AND id < :end AND kind = 'jar' ORDER BY id",
+        {"start": start, "end": start[:-1] + chr(ord(start[-1]) + 1)},
+    )
+    return [(row["id"], row["batch_id"]) for row in rows]

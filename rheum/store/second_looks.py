@@ -99,4 +99,7 @@ def seen(connection: sqlite3.Connection, ids: Iterable[int], now: datetime) -> N
 
 def batches_standing(connection: sqlite3.Connection) -> list[str]:
     """The ids of batches that have jars standing somewhere."""
-    return [str(row["batch_id"]) for row in connection.execute("SELECT DISTINCT batch_id FROM jar ORDER BY batch_id")]
+    return [
+        str(row["batch_id"])
+        for row in connection.execute("SELECT DISTINCT batch_id FROM jar WHERE state IN ('closed', 'opened', 'out') ORDER BY batch_id")
+    ]

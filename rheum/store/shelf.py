@@ -1,4 +1,4 @@
-"""Jars on the shelf and in the refrigerator, grouped as they stand: by batch."""
+"""Jars on the shelf and in the refrigerator, grouped as they stand; and every jar there ever was, found again."""
 
 from __future__ import annotations
 
@@ -39,7 +39,7 @@ def standing(connection: sqlite3.Connection, limit: int = MOST_GROUPS) -> list[S
                    max(ready_from) AS ready_from,
                    min(best_before) AS best_before
             FROM jar
-            WHERE place IN ('shelf', 'fridge')
+            WHERE state IN ('closed', 'opened', 'out')
             GROUP BY batch_id, place
             ORDER BY made_on DESC, batch_id DESC
             LIMIT :limit
@@ -78,7 +78,90 @@ def count(connection: sqlite3.Connection) -> tuple[int, int]:
         """
         SELECT count(*) AS jars, count(DISTINCT batch_id || place) AS groups
         FROM jar
-        WHERE place IN ('shelf', 'fridge')
+        WHERE state IN ('closed', 'opened', 'out')
         """
     ).fetchone()
     return int(row["jars"]), int(row["groups"])
+
+
+LIST_MOST: Final = 200
+PAGE: Final = 60
+
+
+@dataclass(frozen=True, slots=True)
+class JarRow:
+    """One jar as it stands."""
+
+    id: int
+    batch_id: str
+    batch: str
+    title: str
+    number: int
+    jar_title: str
+    place: Literal["shelf", "fridge"]
+    state: str
+    made_on: date
+    ready_from: date
+    best_before: date
+    stands_at: str
+    given_to: str
+    look: bool
+
+
+def _match(words: str) -> str:
+    """Words as a question for the full-text index: each of them, the last begun."""
+    parts = ["".join(letter for letter in word if letter.isalnum()) for word in words.replace("-", " ").split()[:8]]
+    return " ".join(f'"{part}"*' for part in parts if part)
+
+
+def jars(
+    connection: sqlite3.Connection,
+    *,
+    words: str = "",
+    place: str | None = None,
+    state: str | None = None,
+    batch: str | None = None,
+    after: tuple[str, str, int] | None = None,
+    most: int = PAGE,
+) -> tuple[list[JarRow], int]:
+    """(a page of jars, the newest first, how many there are in all). `after`: the last one of the page before (made on, batch id, number)."""
+    match = _match(words)
+    if words.strip() and not match:
+        return [], 0
+    where = [
+        *(["jar.id IN (SELECT rowid FROM jar_words WHERE jar_words MATCH :match)"] if match else []),
+        *(["jar.place = :place"] if place else []),
+        *(["jar.state = :state"] if state else []),
+        *(["batch.number = :batch"] if batch else []),
+    ]
+    asked = {"match": match, "place": place, "state": state, "batch": batch, "most": min(most, LIST_MOST)}
+    condition = " AND ".join(where) or "1"
+    many = connection.execute(
+        f"SELECT count(*) AS many FROM jar JOIN batch ON batch.id = jar.batch_id WHERE {condition}", asked
+    ).fetchone()["many"]
+    page = ""
+    if after is not None:
+        page = " AND (jar.made_on, jar.batch_id, jar.number) < (:made_on, :batch_id, :number)"
+        asked |= {"made_on": after[0], "batch_id": after[1], "number": after[2]}
+    rows = connection.execute(
+        f"""
+        SELECT jar.id, jar.batch_id, batch.number AS batch, batch.title, jar.number, batch.snapshot ->> '$.jar_title' AS jar_title, jar.place,
+               jar.state, jar.made_on, jar.ready_from, jar.best_before, jar.stands_at, jar.given_to, jar.look
+        FROM jar JOIN batch ON batch.id = jar.batch_id
+        WHERE {condition}{page}
+        ORDER BY jar.made_on DESC, jar.batch_id DESC, jar.number DESC
+        LIMIT :most
+        """,
+        asked,
+    )
+    found = [
+        JarRow(
+            **{
+                **dict(row),
+                **{name: date.fromisoformat(row[name]) for name in ("made_on", "ready_from", "best_before")},
+                "look": bool(row["look"]),
+            }
+        )
+        for row in rows
+    ]
+    return found, int(many)

@@ -17,6 +17,7 @@ from rheum.core.batch.events import (
     HeatOff,
     HeightSet,
     JarIn,
+    JarTold,
     Loaded,
     Moved,
     Refrigerated,
@@ -45,7 +46,7 @@ def admit(snapshot: Snapshot, events: list[Event], new: Event) -> None:
         _undo(snapshot, events, new, new.what)
         return
     tally = fold(snapshot, events)
-    if tally.given_up and not isinstance(new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet):
+    if tally.given_up and not isinstance(new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet | JarTold):
         raise EventRefused("This batch was given up. Take that back to go on with it.")
     rule = _TODAY.get(type(new.what))
     if rule is not None:

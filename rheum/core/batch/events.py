@@ -267,6 +267,23 @@ class Undone:
     kind: Literal["undo"] = "undo"
 
 
+JarWhat = Literal["opened", "finished", "given", "back", "moved", "noted", "tasted", "missing", "unsealed", "spoiled", "thrown"]
+
+
+@dataclass(frozen=True, slots=True)
+class JarTold:
+    """What happened to jars after their seals were checked. `to`: to whom, or where; `note`: in free words; `days`: how long what is opened keeps
+    (the shortest where nobody said)."""
+
+    id: str
+    jars: tuple[int, ...]
+    what: JarWhat
+    to: str = ""
+    note: str = ""
+    days: int = 7
+    kind: Literal["jar"] = "jar"
+
+
 Happening = (
     Stepped
     | TaskTold
@@ -290,6 +307,7 @@ Happening = (
     | Chipped
     | Broke
     | GivenUp
+    | JarTold
     | Undone
 )
 # What a screen may tell.
@@ -319,7 +337,7 @@ Tap = (
 )
 EventKind = Literal[
     "step", "filled", "loaded", "boiling", "boiled-on", "boil-lost", "heat-off", "lifted", "seal", "again", "refrigerated", "moved",
-    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals",
+    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals", "jar",
 ]  # fmt: skip
 
 

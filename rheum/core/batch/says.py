@@ -22,6 +22,7 @@ from rheum.core.batch.events import (
     HeatOff,
     HeightSet,
     JarIn,
+    JarTold,
     Lifted,
     Loaded,
     Moved,
@@ -96,6 +97,12 @@ _TASK_TOLD: Final[Mapping[str, str]] = {
 }  # fmt: skip
 
 
+_JAR_SAYS: Final = {
+    "opened": "opened", "given": "given", "back": "is back", "noted": "noted", "unsealed": "found unsealed", "spoiled": "shows signs of spoilage",
+    "thrown": "thrown out", "missing": "not found",
+}  # fmt: skip
+
+
 def tap_says(what: Happening, snapshot: Snapshot | None = None) -> str:
     """A tap in words, for the button that takes it back."""
     match what:
@@ -142,6 +149,9 @@ def tap_says(what: Happening, snapshot: Snapshot | None = None) -> str:
             return f"A jar broke (load {load})"
         case GivenUp():
             return "Given up"
+        case JarTold(jars=numbers, what=happened, to=to):
+            more = f" to {to}" if happened == "given" else f": {to}" if happened == "moved" else ""
+            return f"Jar {', '.join(str(number) for number in numbers)} {_JAR_SAYS.get(happened, happened)}{more}"
         case HeightSet(altitude=height):
             return f"Height put right to {height}"
         case Undone():

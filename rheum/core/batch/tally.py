@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Final
 
 from rheum.core.batch.begun import Snapshot, Step
-from rheum.core.batch.events import EventRefused, HeightSet
+from rheum.core.batch.events import Event, EventRefused, HeightSet
 from rheum.core.batch.moment import Moment, slept_s, steady_s, wall_s
 from rheum.core.making.cook_down import Reading
 
@@ -130,6 +130,8 @@ class Tally:
     # The load that is being filled stands in another canner.
     elsewhere: bool = False
     filling_over: bool = False
+    # What happened to the jars after their seals were checked.
+    after: tuple[Event, ...] = ()
 
     def task(self, name: str) -> TaskTally:
         return self.tasks.get(name, UNTOLD)

@@ -25,6 +25,7 @@ from rheum.core.batch.events import (
     HeatOff,
     HeightSet,
     JarIn,
+    JarTold,
     Lifted,
     Loaded,
     Moved,
@@ -243,6 +244,11 @@ def _out_of_the_walk(tally: Tally) -> Tally:
     return replace(tally, loads=(*tally.loads, load), filled=first + len(tally.lidded) - 1, lidded=())
 
 
+def _jar_told(tally: Tally, said: JarTold, at: Moment) -> Tally:
+    """Nothing of the batch hangs on it; jars afterwards are folded on their own (core/shelf)."""
+    return replace(tally, after=(*tally.after, Event(said, at)))
+
+
 def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
     """The longer of both minutes counts from now on; a load that had too few by them is one stopped short."""
     now = replace(tally, heights=(*tally.heights, said))
@@ -256,7 +262,7 @@ _APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
     Stepped: walk.stepped, TaskTold: walk.told_of_task, JarIn: filling.jar_in, Filled: filling.filled, Loaded: filling.loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
     Lifted: _lifted, Sealed: _sealed, AllSealed: _all_sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
     PanRead: _pan, HeightSet: _height, GivenUp: _given_up,
-    Chipped: _chipped, Broke: _broke,
+    Chipped: _chipped, Broke: _broke, JarTold: _jar_told,
 }  # fmt: skip
 
 

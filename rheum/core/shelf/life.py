@@ -1,0 +1,178 @@
+"""One jar's life after its seal was checked: opened, finished, given, back, moved, noted, tasted, missing, found wrong. A fold over what was told."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+from typing import Final, Literal
+
+from rheum.core.batch import jars_standing, state_at
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.events import Event, EventRefused, JarTold, Spoiled
+from rheum.core.batch.moment import Moment
+from rheum.core.batch.told import fold, standing
+from rheum.core.facts.formulas import Formula
+
+LifeState = Literal["closed", "opened", "finished", "given", "missing", "out", "thrown"]
+# Stands in the kitchen: on the shelf or in the refrigerator.
+THERE: Final[frozenset[LifeState]] = frozenset({"closed", "opened", "out"})
+# Once opened, always in the refrigerator: a month; a salsa, a bean salad, mushrooms or anything in oil a week; where it is not known, the week
+# (handbook of quality, “opened-kept”: common practice, from memory).
+OPEN_DAYS: Final = 30
+OPEN_DAYS_SHORT: Final = 7
+_SHORT: Final = frozenset({"three-bean-salad", "marinated-mushrooms", "marinated-peppers"})
+_UNSEALED: Final = (
+    "Found unsealed on the shelf: out, unopened and untasted, in a closed bag. Its mates are looked at too: lid down, no gas, no leak, no cloud "
+    "that was not there. Next time: rims wiped, new lids, bands fingertip tight."
+)
+_SPOILED: Final = (
+    "Signs of spoilage: out, unopened and untasted, in a closed bag, out of reach of children and animals. Wash your hands and whatever it touched. "
+    "Its mates are looked at too."
+)
+
+
+@dataclass(frozen=True, slots=True)
+class JarNote:
+    """Something written to a jar, and when."""
+
+    at: date
+    says: str
+
+
+@dataclass(frozen=True, slots=True)
+class JarLife:
+    """One jar as it stands. `place`: shelf or refrigerator; `where`: in free words; `last_day`: of what is in the refrigerator or opened; `advice`: what
+    to do with one that is out; `look`: a batch mate was found wrong, and this one is to be looked at."""
+
+    number: int
+    load: int
+    state: LifeState
+    place: Literal["shelf", "fridge"]
+    made_on: date
+    ready_from: date
+    best_before: date
+    where: str = ""
+    given_to: str = ""
+    opened_on: date | None = None
+    last_day: date | None = None
+    advice: str = ""
+    look: bool = False
+    notes: tuple[JarNote, ...] = ()
+
+
+def open_days(formula: Formula | None) -> int:
+    """How long an opened jar of it keeps in the refrigerator."""
+    if formula is None or formula.kind == "salsa" or formula.id in _SHORT:
+        return OPEN_DAYS_SHORT
+    return OPEN_DAYS_SHORT if any(line.ingredient.role.role == "fat" for line in formula.lines) else OPEN_DAYS
+
+
+def lives_of(snapshot: Snapshot, events: Sequence[Event], now: Moment) -> tuple[JarLife, ...]:
+    """Every jar of a batch that came to stand somewhere, as it stands now. EventRefused where an event does not fit."""
+    tally = fold(snapshot, events)
+    told = [event for event in tally.after if isinstance(event.what, JarTold)]
+    # Where a jar stood before anything was found wrong with it.
+    before = [event for event in standing(events) if not isinstance(event.what, Spoiled | JarTold)]
+    lives = {
+        one.number: JarLife(
+            one.number,
+            one.load,
+            "closed",
+            one.place,
+            one.dates.made_on,
+            one.dates.ready_from,
+            one.dates.best_before,
+            last_day=one.dates.best_before if one.place == "fridge" else None,
+        )
+        for one in jars_standing(snapshot, state_at(snapshot, before, now))
+    }
+    for number in tally.spoiled:
+        if number in lives:
+            lives[number] = replace(lives[number], state="out", advice=_SPOILED)
+    for event in told:
+        said = event.what
+        assert isinstance(said, JarTold)
+        for number in said.jars:
+            if number in lives:
+                lives[number] = _after(lives[number], said, event.at.at.astimezone().date())
+    if any(life.state in ("out", "thrown") and life.advice for life in lives.values()):
+        lives = {number: replace(life, look=life.state == "closed") for number, life in lives.items()}
+    return tuple(lives[number] for number in sorted(lives))
+
+
+def _after(life: JarLife, said: JarTold, on: date) -> JarLife:
+    match said.what:
+        case "opened":
+            last = on + timedelta(days=said.days)
+            if life.last_day is not None:
+                last = min(last, life.last_day)
+            return replace(life, state="opened", place="fridge", opened_on=on, last_day=last)
+        case "finished":
+            return replace(life, state="finished")
+        case "given":
+            return replace(life, state="given", given_to=said.to)
+        case "back":
+            return replace(life, state="closed" if life.opened_on is None else "opened", given_to="")
+        case "moved":
+            return replace(life, where=said.to)
+        case "noted" | "tasted":
+            return replace(life, notes=(*life.notes, JarNote(on, said.note)))
+        case "missing":
+            return replace(life, state="missing")
+        case "unsealed":
+            return replace(life, state="out", advice=_UNSEALED)
+        case "spoiled":
+            return replace(life, state="out", advice=_SPOILED)
+        case "thrown":
+            return replace(life, state="thrown")
+
+
+_FROM: Final[dict[str, tuple[LifeState, ...]]] = {
+    "opened": ("closed",),
+    "finished": ("closed", "opened", "missing"),
+    "given": ("closed", "missing"),
+    "back": ("given", "missing"),
+    "moved": ("closed", "opened"),
+    "noted": ("closed", "opened", "finished", "given", "missing", "out", "thrown"),
+    "tasted": ("opened", "finished"),
+    "missing": ("closed", "opened"),
+    "unsealed": ("closed",),
+    "spoiled": ("closed", "opened", "missing"),
+    "thrown": ("closed", "opened", "out", "missing"),
+}
+_STANDS: Final[dict[LifeState, str]] = {
+    "closed": "is closed",
+    "opened": "is open already",
+    "finished": "is finished",
+    "given": "was given away",
+    "missing": "is missing",
+    "out": "is to be thrown out, unopened and untasted",
+    "thrown": "was thrown out",
+}
+
+
+def may_tell(lives: Iterable[JarLife], said: JarTold, today: date) -> None:
+    """Whether something can be said of jars as they stand. EventRefused with a sentence where it cannot."""
+    by_number = {life.number: life for life in lives}
+    if not said.jars or len(set(said.jars)) != len(said.jars):
+        raise EventRefused("Say which jars, each once.")
+    for number in said.jars:
+        life = by_number.get(number)
+        if life is None:
+            raise EventRefused(f"There is no jar {number} of this batch on the shelf or in the refrigerator.")
+        if life.state not in _FROM[said.what]:
+            raise EventRefused(f"Jar {number} {_STANDS[life.state]}.")
+        if said.what in ("opened", "given") and life.last_day is not None and today > life.last_day:
+            raise EventRefused(f"The last day of jar {number} is past: throw it out, untasted.")
+        if said.what == "opened" and life.look and said.note == "":
+            raise EventRefused(
+                f"A mate of jar {number} was found wrong. Look at it first: lid down, no gas, no leak, no cloud; then say what you saw."
+            )
+    if said.what in ("given", "moved") and not said.to.strip():
+        raise EventRefused("Say to whom." if said.what == "given" else "Say where it stands now.")
+    if said.what in ("noted", "tasted") and not said.note.strip():
+        raise EventRefused("Write what is to be remembered, in a few words.")
+
+
+__all__ = ["OPEN_DAYS", "OPEN_DAYS_SHORT", "THERE", "JarLife", "JarNote", "lives_of", "may_tell", "open_days"]
