@@ -23,6 +23,9 @@ const DayScreen = lazy(() => import("./day/DayScreen").then((module) => ({ defau
 const DayUnderWay = lazy(() => import("./day/DayUnderWay").then((module) => ({ default: module.DayUnderWay })));
 const DaySheets = lazy(() => import("./day/DaySheets").then((module) => ({ default: module.DaySheets })));
 const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: module.Shelf })));
+const BatchJars = lazy(() => import("./shelf/BatchJars").then((module) => ({ default: module.BatchJars })));
+const JarPage = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.JarPage })));
+const ByLabel = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.ByLabel })));
 const KitchenScreen = lazy(() =>
   import("./kitchen/KitchenScreen").then((module) => ({ default: module.KitchenScreen })),
 );
@@ -54,6 +57,9 @@ export function App() {
           <Route path="/day/:id" element={<DayUnderWay />} />
           <Route path="/day/:id/sheets" element={<DaySheets />} />
           <Route path="/shelf" element={<Shelf />} />
+          <Route path="/shelf/:batch" element={<BatchJars />} />
+          <Route path="/shelf/:batch/:jar" element={<JarPage />} />
+          <Route path="/j/:code" element={<ByLabel />} />
           <Route path="/kitchen" element={<KitchenScreen />} />
           <Route path="*" element={<Sentence>There is no such screen. Choose one from the bar.</Sentence>} />
         </Routes>

@@ -339,4 +339,20 @@ ROWS = (
     "The jars seal on the counter.",
     "The jars need water just up to the lids.",
     "Have the jars only just in water.",
+    "Rinse the brine off.",
+    "Cover with plain water.",
+)
+
+# Marked as not vouched for: false comfort about what a jar shows, or about an opened one; and what is said rightly of the same.
+FALSE_COMFORT = (
+    "Cloudy jars are fine to eat.",
+    "A bulging lid is harmless.",
+    "Fizzy ones are perfectly safe.",
+    "There is no need for the fridge even once opened.",
+)
+RIGHTLY_SAID = (
+    "Discard any cloudy jars.",
+    "Throw away any cloudy jars.",
+    "Once opened, keep them in the fridge.",
+    "They do not need the fridge until they are opened.",
 )

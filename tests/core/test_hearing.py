@@ -29,7 +29,7 @@ from rheum.core.recipe.writing import formula_text, steps_text
 from rheum.reference.loading import library
 from rheum.reference.words import shipped
 from tests.core.prose_attacks import BEANS_SAID, CUCUMBERS_SAID, SALSA_SAID
-from tests.core.prose_blind import MAY, MAY_NOT, NO_LINE, ROWS
+from tests.core.prose_blind import FALSE_COMFORT, MAY, MAY_NOT, NO_LINE, RIGHTLY_SAID, ROWS
 
 LIBRARY = library()
 FORMULAS = list(LIBRARY.formulas.values())
@@ -226,6 +226,24 @@ LET_THROUGH = {
 @pytest.mark.parametrize("sentence", [one for one in MAY_NOT if one not in LET_THROUGH])
 def test_what_no_method_may_say_is_refused_or_marked(sentence: str) -> None:
     assert not vouched_for(BEANS + sentence + "\n")
+
+
+@pytest.mark.parametrize("sentence", FALSE_COMFORT)
+def test_false_comfort_is_not_vouched_for(sentence: str) -> None:
+    assert not vouched_for(BEANS + sentence + "\n")
+
+
+@pytest.mark.parametrize("sentence", RIGHTLY_SAID)
+def test_what_is_rightly_said_of_the_same_is_no_wolf(sentence: str) -> None:
+    assert vouched_for(BEANS + sentence + "\n")
+
+
+def test_a_soak_is_rinsed_off_and_covered_with_fresh_water() -> None:
+    """Of a recipe with a soak it is what the soak is for; of one without it would leave the jars without acid."""
+    soaked = formula_text(LIBRARY.formulas["jalapeno-rings"])
+    for sentence in ("Rinse off the brine.", "Cover with fresh water."):
+        assert heard(soaked + "\n" + sentence + "\n").verdict.destination == "shelf", sentence
+        assert heard(BEANS + sentence + "\n").verdict.destination == "fridge", sentence
 
 
 @pytest.mark.parametrize("line", NO_LINE)

@@ -18,6 +18,9 @@ export type TaskStanding = Schemas["BatchOut.TaskStanding"];
 export type Filling = Schemas["BatchOut.Filling"];
 export type Day = Schemas["DayOut"];
 export type DayIn = Schemas["DayIn"];
+export type JarFound = Schemas["JarsFoundOut.JarFound"];
+export type JarsIn = Schemas["JarsIn"];
+export type JarStory = Schemas["JarOut"];
 export type Alive = Schemas["AliveOut"];
 export type Ring = Schemas["StoveOut.Ring"];
 export type KeptDay = Schemas["KeptDayOut"];
@@ -245,6 +248,11 @@ export const api = {
   jars: () => got(client.GET("/api/jars")),
   begin: (body: BeginIn) => got(client.POST("/api/batches", { body })) as Promise<Batch>,
   stove: () => got(client.GET("/api/stove")) as Promise<Stove>,
+  foundJars: (query: Record<string, string | number>) =>
+    got(client.GET("/api/shelf/jars", { params: { query } } as never)) as Promise<Schemas["JarsFoundOut"]>,
+  jar: (batch: string, number: number) =>
+    got(client.GET("/api/jars/{batch}/{number}", { params: { path: { batch, number } } })) as Promise<JarStory>,
+  tellJars: (body: JarsIn) => got(client.POST("/api/jars/events", { body })) as Promise<Schemas["JarsToldOut"]>,
   news: (after: string) => got(client.GET("/api/news", { params: { query: { after } } } as never)) as Promise<Alive>,
   quiet: (rings: string[]) => got(client.POST("/api/quiet", { body: { rings } })),
   draft: (name: string) =>

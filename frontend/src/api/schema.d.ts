@@ -1522,6 +1522,103 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jars/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what happened to jars, many at once: all of it or nothing. A count asks about the missing: they are marked until something is told of them. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["JarsIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JarsToldOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{batch}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One jar's whole story: how it stands, its batch, its load and minutes, its mates, and what was told of it. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    batch: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JarOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -2801,6 +2898,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/jars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Jars, the newest first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `after` the cursor of the page
+         * @description before. At most 200.
+         */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JarsFoundOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -3846,7 +3982,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar";
             /**
              * Load
              * @default null
@@ -4802,7 +4938,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar";
             /**
              * Load
              * @default null
@@ -8142,6 +8278,265 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * JarOut
+         * @description One jar's whole story.
+         */
+        JarOut: components["schemas"]["JarOut.JarPage"];
+        /**
+         * JarLife
+         * @description One jar as it stands. `place`: shelf or refrigerator; `where`: in free words; `last_day`: of what is in the refrigerator or opened; `advice`: what
+         *     to do with one that is out; `look`: a batch mate was found wrong, and this one is to be looked at.
+         */
+        "JarOut.JarLife": {
+            /**
+             * Advice
+             * @default
+             */
+            advice: string;
+            /**
+             * Best Before
+             * Format: date
+             */
+            best_before: string;
+            /**
+             * Given To
+             * @default
+             */
+            given_to: string;
+            /**
+             * Last Day
+             * @default null
+             */
+            last_day: string | null;
+            /** Load */
+            load: number;
+            /**
+             * Look
+             * @default false
+             */
+            look: boolean;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["JarOut.JarNote"][];
+            /** Number */
+            number: number;
+            /**
+             * Opened On
+             * @default null
+             */
+            opened_on: string | null;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge";
+            /**
+             * Ready From
+             * Format: date
+             */
+            ready_from: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "closed" | "opened" | "finished" | "given" | "missing" | "out" | "thrown";
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+        };
+        /**
+         * JarNote
+         * @description Something written to a jar, and when.
+         */
+        "JarOut.JarNote": {
+            /**
+             * At
+             * Format: date
+             */
+            at: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * JarPage
+         * @description One jar's whole story.
+         */
+        "JarOut.JarPage": {
+            /** Batch */
+            batch: string;
+            /** Batch Id */
+            batch_id: string;
+            /** Formula Title */
+            formula_title: string | null;
+            /** Jar Title */
+            jar_title: string;
+            /** Last Told */
+            last_told: string | null;
+            life: components["schemas"]["JarOut.JarLife"];
+            /** Mates */
+            mates: number[];
+            /** Minutes */
+            minutes: number | null;
+            /** Opened Days */
+            opened_days: number;
+            /** Source */
+            source: string | null;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "waiting" | "ready" | "use-first" | "past-best";
+            /** Story */
+            story: [
+                string,
+                string
+            ][];
+            /** Title */
+            title: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Vinegar */
+            vinegar: string[];
+        };
+        /**
+         * JarsFoundOut
+         * @description A page of jars.
+         */
+        JarsFoundOut: components["schemas"]["JarsFoundOut.JarsFound"];
+        /**
+         * JarFound
+         * @description One jar as it stands; `batch`: its number on the label.
+         */
+        "JarsFoundOut.JarFound": {
+            /** Batch */
+            batch: string;
+            /** Batch Id */
+            batch_id: string;
+            /**
+             * Best Before
+             * Format: date
+             */
+            best_before: string;
+            /** Given To */
+            given_to: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Look */
+            look: boolean;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /** Number */
+            number: number;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge";
+            /**
+             * Ready From
+             * Format: date
+             */
+            ready_from: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "waiting" | "ready" | "use-first" | "past-best";
+            /** Stands At */
+            stands_at: string;
+            /** State */
+            state: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * JarsFound
+         * @description A page of jars; `many`: how many there are in all; `more`: the cursor of the next page.
+         */
+        "JarsFoundOut.JarsFound": {
+            /** Jars */
+            jars: components["schemas"]["JarsFoundOut.JarFound"][];
+            /** Many */
+            many: number;
+            /** More */
+            more: string | null;
+        };
+        /**
+         * JarsIn
+         * @description What happened to jars: each by its batch's number on the label and its own. `to`: to whom, or where; `note`: in free words; `left`: of a count,
+         *     how many are there; `of`: of what is taken back.
+         */
+        JarsIn: {
+            /** Id */
+            id: string;
+            /**
+             * Jars
+             * @default []
+             */
+            jars?: [
+                string,
+                number
+            ][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "opened" | "finished" | "given" | "back" | "moved" | "noted" | "tasted" | "counted" | "missing" | "unsealed" | "spoiled" | "thrown" | "undo";
+            /**
+             * Left
+             * @default null
+             */
+            left?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Of
+             * @default null
+             */
+            of?: string | null;
+            /**
+             * To
+             * @default
+             */
+            to?: string;
+        };
+        /**
+         * JarsToldOut
+         * @description What was told of jars.
+         */
+        JarsToldOut: components["schemas"]["JarsToldOut.JarsTold"];
+        /**
+         * JarsTold
+         * @description What was told, and of which jars.
+         */
+        "JarsToldOut.JarsTold": {
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: [
+                string,
+                number
+            ][];
+        };
+        /**
          * KeptDayIn
          * @description A day to keep, laid out anew.
          */
@@ -11037,7 +11432,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar";
             /**
              * Load
              * @default null

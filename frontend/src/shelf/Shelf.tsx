@@ -1,11 +1,13 @@
 /** The shelf under the stairs: jars on boards, not rows of a table. */
-import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { Link as RouterLink } from "react-router";
 import type { Jar, ShelfBatch } from "../api/client";
 import { useJars, useShelf } from "../api/queries";
 import { DestinationMark } from "../parts/marks";
 import { SecondLookAt } from "../parts/SecondLooks";
 import { Sentence } from "../parts/Sentence";
 import { dayOf } from "../stove/useServerClock";
+import { FindJars } from "./FindJars";
 import { ShelfJar } from "./ShelfJar";
 
 const STANDING: Record<ShelfBatch["standing"], { word: string; says: (batch: ShelfBatch) => string }> = {
@@ -36,9 +38,11 @@ function Group({ batch, jar }: { batch: ShelfBatch; jar: Jar | undefined }) {
       </Flex>
       <Box h="9px" bg="whey.400" borderTopWidth="2px" borderColor="ink" aria-hidden="true" />
       <Box bg="whey.50" borderWidth="1px" borderColor="whey.400" px="3" py="2" mx="2" mt="-2px" maxW="19rem">
-        <Text fontFamily="recipe" fontSize="md" lineHeight="1.25" fontWeight="600">
-          {batch.title}
-        </Text>
+        <Link asChild fontFamily="recipe" fontSize="md" lineHeight="1.25" fontWeight="600" textDecoration="underline">
+          <RouterLink to={`/shelf/${batch.number}`} data-shelf-batch={batch.number}>
+            {batch.title}
+          </RouterLink>
+        </Link>
         <Text fontSize="sm">
           <b>{batch.place === "fridge" ? "Refrigerator" : look.word}</b>,{" "}
           {batch.place === "fridge" ? coldSays(batch) : look.says(batch)}
@@ -76,6 +80,7 @@ export function Shelf() {
           leaking, mould or a bad smell: out, unopened and untasted.
         </Text>
       </Flex>
+      <FindJars />
       {shelf.error && <Sentence mb="4">{shelf.error.message} These are the jars as they were last seen.</Sentence>}
       {shelf.data.more > 0 && (
         <Sentence mb="4">

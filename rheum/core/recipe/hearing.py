@@ -21,7 +21,7 @@ from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
-from rheum.core.recipe.vouching import heard_whole
+from rheum.core.recipe.vouching import false_comfort, heard_whole
 
 _WATERS: Final = ("water",)
 
@@ -166,6 +166,8 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
     around = _around(clauses)
     if is_process(clauses):
         around.add("process-around")
+    if any(line.section not in ("jar", "per-jar") or line.ingredient.role.role == "firming" for line in listed.lines):
+        around.add("soaked")  # rinsed off, and covered with fresh water, is what a soak is
     said = {low for clause in clauses for low in clause.lows} | {clause.when for clause in clauses}
     worst = Heard("vouched")
     served = False
@@ -321,6 +323,8 @@ def _hear(
     unclear = None if aside else unclear_object(clause, listed)
     if unclear is not None and clause.groups <= {"tell"}:
         return unclear, served
+    if not aside and false_comfort(clause, around):
+        return Heard("process", "Rheum does not vouch for this sentence."), served
     serving = is_serving(clause, things) or (served and (into_food or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False

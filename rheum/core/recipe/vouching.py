@@ -133,6 +133,24 @@ _LOADED: Final = frozenset(
 )
 
 
+# What a jar shows that something grows in it, and what calls that good.
+_BAD_SIGNS: Final = frozenset("cloudy murky bulging bulged domed leaking leaky fizzy slimy foamy mouldy moldy popped unsealed".split())
+_CALLED_GOOD: Final = frozenset("fine ok okay safe edible harmless normal natural eat eaten alright good".split())
+
+
+def false_comfort(clause: Clause, around: set[str]) -> bool:
+    """“Cloudy jars are fine to eat”, “no need for the fridge even once opened”: a sign of spoilage said to be none, an opened jar left warm."""
+    lows = set(clause.lows)
+    if (clause.neg or "no" in lows) and "fridge" in clause.things and "even" in lows and "opening-around" in around:
+        return True
+    return (
+        bool(lows & _BAD_SIGNS and lows & _CALLED_GOOD)
+        and not clause.neg
+        and not clause.groups & {"discard", "check"}
+        and clause.when == ""
+    )
+
+
 def _let(state: str, clause: Clause, things: set[str]) -> bool:
     """Whether a state that may change everything changes nothing here: a little salt, more spice, cold water to wash in."""
     acts = clause.groups
