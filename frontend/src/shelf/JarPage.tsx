@@ -63,12 +63,14 @@ export function JarPage() {
         </Text>
       </Flex>
       <Grid templateColumns={{ base: "1fr", md: "auto minmax(0,1fr)" }} gap="6">
-        <Box transform="scale(1.8)" transformOrigin="top left" w="88px" h={{ base: "116px", md: "130px" }} aria-hidden="true">
-          <ShelfJar
-            jar={sizes.find((size) => size.title === found.data.jar_title)}
-            seed={found.data.batch}
-            standing={standing}
-          />
+        <Box w="110px" h={{ base: "110px", md: "140px" }} aria-hidden="true">
+          <Box display="inline-block" transform="scale(1.8)" transformOrigin="top left">
+            <ShelfJar
+              jar={sizes.find((size) => size.title === found.data.jar_title)}
+              seed={found.data.batch}
+              standing={standing}
+            />
+          </Box>
         </Box>
         <Box>
           <Text
