@@ -26,6 +26,7 @@ const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: mo
 const BatchJars = lazy(() => import("./shelf/BatchJars").then((module) => ({ default: module.BatchJars })));
 const JarPage = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.JarPage })));
 const ByLabel = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.ByLabel })));
+const Labels = lazy(() => import("./shelf/Labels").then((module) => ({ default: module.Labels })));
 const KitchenScreen = lazy(() =>
   import("./kitchen/KitchenScreen").then((module) => ({ default: module.KitchenScreen })),
 );
@@ -59,6 +60,7 @@ export function App() {
           <Route path="/shelf" element={<Shelf />} />
           <Route path="/shelf/:batch" element={<BatchJars />} />
           <Route path="/shelf/:batch/:jar" element={<JarPage />} />
+          <Route path="/labels" element={<Labels />} />
           <Route path="/j/:code" element={<ByLabel />} />
           <Route path="/kitchen" element={<KitchenScreen />} />
           <Route path="*" element={<Sentence>There is no such screen. Choose one from the bar.</Sentence>} />

@@ -22,6 +22,7 @@ from rheum.api.shapes import (
     JarsFound,
     JarsTold,
     KitchenView,
+    LabelSheets,
     LookedView,
     Placements,
     RecipeShelf,
@@ -112,6 +113,10 @@ class JarOut(Out[JarPage]):
 
 class JarsToldOut(Out[JarsTold]):
     """What was told of jars."""
+
+
+class LabelSheetsOut(Out[LabelSheets]):
+    """Usual sheets of labels."""
 
 
 class DraftOut(Out[DraftView]):

@@ -47,7 +47,8 @@ class JarsIn(StrictRequest):
     of: str | None = None
 
 
-def _found_batch(number: str) -> run.StoredBatch:
+def stored_batch(number: str) -> run.StoredBatch:
+    """A batch by the number on its labels. Problem where there is none."""
     batch_id = run.by_number(connection(), number)
     batch = run.get(connection(), batch_id) if batch_id else None
     if batch is None:
@@ -55,7 +56,8 @@ def _found_batch(number: str) -> run.StoredBatch:
     return batch
 
 
-def _lives(batch: run.StoredBatch) -> tuple[JarLife, ...]:
+def lives_for(batch: run.StoredBatch) -> tuple[JarLife, ...]:
+    """How its jars stand now."""
     if batch.unknown is not None:
         raise Problem(409, "Cannot be told", batch.unknown)
     return lives_of(batch.snapshot, batch.events, moment())
@@ -91,8 +93,8 @@ def jars() -> JarsFound:
 @blueprint.output(JarOut)
 def one(batch: str, number: int) -> JarPage:
     """One jar's whole story: how it stands, its batch, its load and minutes, its mates, and what was told of it."""
-    found = _found_batch(batch)
-    lives = _lives(found)
+    found = stored_batch(batch)
+    lives = lives_for(found)
     life = next((one for one in lives if one.number == number), None)
     if life is None:
         raise Problem(
@@ -113,11 +115,12 @@ def one(batch: str, number: int) -> JarPage:
         standing=standing_on(today, life.ready_from, life.last_day or life.best_before), minutes=snapshot.minutes,
         formula_title=snapshot.formula_title, source=snapshot.source, vinegar=snapshot.vinegar,
         mates=tuple(one.number for one in lives if one.number != number), story=story,
-        last_told=taken[-1].rpartition(".")[0] if taken else None, opened_days=_open_days(found), today=today,
+        last_told=taken[-1].rpartition(".")[0] if taken else None, opened_days=open_days_of(found), today=today,
     )  # fmt: skip
 
 
-def _open_days(batch: run.StoredBatch) -> int:
+def open_days_of(batch: run.StoredBatch) -> int:
+    """How long an opened jar of it keeps."""
     facts, _ = kitchen_facts()
     return open_days(facts.formulas.get(batch.snapshot.formula_id) if batch.snapshot.formula_id else None)
 
@@ -140,8 +143,8 @@ def tell(asked: JarsIn) -> JarsTold:
     with transaction(connection()):
         for batch, numbers in by_batch.items():
             if numbers:
-                found = _found_batch(batch)
-                said = JarTold(f"{asked.id}.{batch}", tuple(numbers), what, asked.to.strip(), asked.note.strip(), _open_days(found))
+                found = stored_batch(batch)
+                said = JarTold(f"{asked.id}.{batch}", tuple(numbers), what, asked.to.strip(), asked.note.strip(), open_days_of(found))
                 run.append(connection(), found.snapshot.id, Event(said, moment()))
     return JarsTold(asked.id, tuple((batch, number) for batch, numbers in by_batch.items() for number in numbers))
 
@@ -150,7 +153,7 @@ def _missing(batch: str, numbers: list[int], left: int | None) -> list[int]:
     """The last of so many jars, where fewer are left than there should be."""
     if left is None:
         raise RequestError("left", "Say how many are left.")
-    there = [life.number for life in _lives(_found_batch(batch)) if life.state in ("closed", "opened") and life.number in numbers]
+    there = [life.number for life in lives_for(stored_batch(batch)) if life.state in ("closed", "opened") and life.number in numbers]
     if left > len(there):
         raise EventRefused(f"There should be {len(there)}, and {left} were counted. Look at the labels: some may be of another batch.")
     return there[left:]

@@ -22,6 +22,7 @@ from rheum.core.measures.units import Family
 from rheum.core.revising.entering import TwiceLine
 from rheum.core.revising.floors import Refusal
 from rheum.core.shelf import JarLife
+from rheum.formats.label_page import LabelSheet
 from rheum.formats.sheet_page import Drawn
 from rheum.store.second_looks import SecondLook
 
@@ -386,6 +387,13 @@ class JarPage:
     last_told: str | None
     opened_days: int
     today: date
+
+
+@dataclass(frozen=True)
+class LabelSheets:
+    """Usual sheets of labels, in mm."""
+
+    sheets: tuple[LabelSheet, ...]
 
 
 @dataclass(frozen=True)

@@ -38,13 +38,14 @@ class Words:
 
 @dataclass(frozen=True, slots=True)
 class Bar:
-    """A filled or outlined rectangle."""
+    """A filled or outlined rectangle; `black`: filled with ink, as a code's squares are."""
 
     x: float
     y: float
     w: float
     h: float
     filled: bool
+    black: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -301,7 +302,7 @@ def pages_pdf(pages: Sequence[Sequence[Mark]], paper: Paper, title: str) -> byte
                 document.set_line_width(mark.w)
                 document.line(mark.x1, mark.y1, mark.x2, mark.y2)
             else:
-                document.set_fill_color(225, 229, 214)
+                document.set_fill_color(*((0, 0, 0) if mark.black else (225, 229, 214)))
                 document.set_line_width(0.35)
                 document.rect(mark.x, mark.y, mark.w, mark.h, style="F" if mark.filled else "D")
     return bytes(document.output())

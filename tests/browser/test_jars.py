@@ -54,5 +54,22 @@ def test_a_jar_is_opened_given_noted_found_and_taken_back(size: dict[str, int], 
     # A finished batch is a press away.
     page.get_by_role("link", name="The batch's whole story").click()
     expect(page.get_by_text("Spicy cranberry salsa").first).to_be_visible()
+    # Labels for all of them, as they are printed; a sheet begun before is begun where it is free.
+    page.goto(f"{demo_server.url}/shelf/26-008")
+    page.get_by_role("link", name="Labels").click()
+    expect(page.locator("[data-page]")).to_have_count(1)
+    expect(page.locator("[data-page] text").filter(has_text="26-008-1").first).to_be_visible()
+    page.get_by_label("First free place").fill("23")
+    expect(page.locator("[data-page]")).to_have_count(2)
+    page.get_by_label("First free place").fill("99")
+    expect(page.get_by_role("alert")).to_contain_text("places 1 to 24")
+    page.get_by_label("First free place").fill("1")
+    page.get_by_label("Words for a gift").fill("with love")
+    expect(page.locator("[data-page] text").filter(has_text="with love").first).to_be_visible()
+    assert serious_faults(page) == []
+    assert page.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth"), "nothing runs over the edge"
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save as PDF").click()
+    assert saved.value.suggested_filename == "rheum-labels.pdf"
     page.goto(f"{demo_server.url}/j/nonsense")
     expect(page.get_by_text("is no number of a jar")).to_be_visible()

@@ -250,6 +250,9 @@ export const api = {
   stove: () => got(client.GET("/api/stove")) as Promise<Stove>,
   foundJars: (query: Record<string, string | number>) =>
     got(client.GET("/api/shelf/jars", { params: { query } } as never)) as Promise<Schemas["JarsFoundOut"]>,
+  labelSheets: () => got(client.GET("/api/label-sheets")) as Promise<Schemas["LabelSheetsOut"]>,
+  labels: (query: Record<string, string>) =>
+    got(client.GET("/api/labels", { params: { query } } as never)) as Promise<Sheet>,
   jar: (batch: string, number: number) =>
     got(client.GET("/api/jars/{batch}/{number}", { params: { path: { batch, number } } })) as Promise<JarStory>,
   tellJars: (body: JarsIn) => got(client.POST("/api/jars/events", { body })) as Promise<Schemas["JarsToldOut"]>,

@@ -1688,6 +1688,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/label-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The usual sheets of labels. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LabelSheetsOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels as drawings: `batch` or `jars`, `sheet` or its measures, `first` free place, `gift` words, `frames` for a test print. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as PDF. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Labels as PDF */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/news": {
         parameters: {
             query?: never;
@@ -8949,6 +9057,66 @@ export interface components {
             now: string;
         };
         /**
+         * LabelSheetsOut
+         * @description Usual sheets of labels.
+         */
+        LabelSheetsOut: components["schemas"]["LabelSheetsOut.LabelSheets"];
+        /**
+         * LabelSheet
+         * @description A sheet of labels: the paper, the first corner, columns and rows, from one corner to the next, each one's size; all in mm. `round`: discs for
+         *     lids. `shift`: by how much a printer is off.
+         */
+        "LabelSheetsOut.LabelSheet": {
+            /** Columns */
+            columns: number;
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /**
+             * Paper
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /** Pitch X */
+            pitch_x: number;
+            /** Pitch Y */
+            pitch_y: number;
+            /**
+             * Round
+             * @default false
+             */
+            round: boolean;
+            /** Rows */
+            rows: number;
+            /**
+             * Shift X
+             * @default 0
+             */
+            shift_x: number;
+            /**
+             * Shift Y
+             * @default 0
+             */
+            shift_y: number;
+            /** Title */
+            title: string;
+            /** Wide */
+            wide: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * LabelSheets
+         * @description Usual sheets of labels, in mm.
+         */
+        "LabelSheetsOut.LabelSheets": {
+            /** Sheets */
+            sheets: components["schemas"]["LabelSheetsOut.LabelSheet"][];
+        };
+        /**
          * LidsIn
          * @description A lot of new lids.
          */
@@ -11039,9 +11207,14 @@ export interface components {
         SheetOut: components["schemas"]["SheetOut.SheetView"];
         /**
          * Bar
-         * @description A filled or outlined rectangle.
+         * @description A filled or outlined rectangle; `black`: filled with ink, as a code's squares are.
          */
         "SheetOut.Bar": {
+            /**
+             * Black
+             * @default false
+             */
+            black: boolean;
             /** Filled */
             filled: boolean;
             /** H */

@@ -95,21 +95,23 @@ function Page({ page }: { page: Drawn }) {
   return (
     <svg viewBox={`0 0 ${page.wide} ${page.high}`} style={{ display: "block", width: "100%", minWidth: "560px" }}>
       <title>The sheet</title>
-      {page.bars.map((bar) => (
+      {page.bars.map((bar, at) => (
         <rect
-          key={`${bar.x} ${bar.y}`}
+          // biome-ignore lint/suspicious/noArrayIndexKey: marks may lie on one another
+          key={at}
           x={bar.x}
           y={bar.y}
           width={bar.w}
           height={bar.h}
-          fill={bar.filled ? "#e1e5d6" : "none"}
+          fill={bar.black ? "#000000" : bar.filled ? "#e1e5d6" : "none"}
           stroke={bar.filled ? "none" : "#1e2a22"}
           strokeWidth="0.35"
         />
       ))}
-      {page.rules.map((rule) => (
+      {page.rules.map((rule, at) => (
         <line
-          key={`${rule.x1} ${rule.y1} ${rule.x2} ${rule.y2}`}
+          // biome-ignore lint/suspicious/noArrayIndexKey: marks may lie on one another
+          key={at}
           x1={rule.x1}
           y1={rule.y1}
           x2={rule.x2}
@@ -118,9 +120,10 @@ function Page({ page }: { page: Drawn }) {
           strokeWidth={rule.w}
         />
       ))}
-      {page.words.map((word) => (
+      {page.words.map((word, at) => (
         <text
-          key={`${word.x} ${word.y} ${word.text}`}
+          // biome-ignore lint/suspicious/noArrayIndexKey: marks may lie on one another
+          key={at}
           x={word.x}
           y={word.y}
           fill="#1e2a22"

@@ -51,6 +51,9 @@ export function BatchJars() {
           <RouterLink to={`/stove/${first.batch_id}`}>The batch's whole story</RouterLink>
         </Link>
         <Link asChild textDecoration="underline">
+          <RouterLink to={`/labels?batch=${batch}`}>Labels</RouterLink>
+        </Link>
+        <Link asChild textDecoration="underline">
           <RouterLink to="/shelf">Shelf</RouterLink>
         </Link>
       </Flex>

@@ -140,6 +140,9 @@ export function JarPage() {
               <RouterLink to={`/stove/${found.data.batch_id}`}>The batch's whole story</RouterLink>
             </Link>
             <Link asChild textDecoration="underline">
+              <RouterLink to={`/labels?jars=${found.data.batch}-${life.number}`}>A label for it</RouterLink>
+            </Link>
+            <Link asChild textDecoration="underline">
               <RouterLink to="/shelf">Shelf</RouterLink>
             </Link>
           </Flex>
