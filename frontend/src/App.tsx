@@ -27,6 +27,7 @@ const BatchJars = lazy(() => import("./shelf/BatchJars").then((module) => ({ def
 const JarPage = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.JarPage })));
 const ByLabel = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.ByLabel })));
 const Labels = lazy(() => import("./shelf/Labels").then((module) => ({ default: module.Labels })));
+const TraceScreen = lazy(() => import("./shelf/TraceScreen").then((module) => ({ default: module.TraceScreen })));
 const KitchenScreen = lazy(() =>
   import("./kitchen/KitchenScreen").then((module) => ({ default: module.KitchenScreen })),
 );
@@ -60,6 +61,7 @@ export function App() {
           <Route path="/shelf" element={<Shelf />} />
           <Route path="/shelf/:batch" element={<BatchJars />} />
           <Route path="/shelf/:batch/:jar" element={<JarPage />} />
+          <Route path="/trace" element={<TraceScreen />} />
           <Route path="/labels" element={<Labels />} />
           <Route path="/j/:code" element={<ByLabel />} />
           <Route path="/kitchen" element={<KitchenScreen />} />

@@ -34,6 +34,7 @@ from rheum.api.shapes import (
     ShelfView,
     StockView,
     StoveView,
+    Trace,
     WrittenRecipe,
 )
 from rheum.core.facts.choices import Choices
@@ -117,6 +118,10 @@ class JarsToldOut(Out[JarsTold]):
 
 class LabelSheetsOut(Out[LabelSheets]):
     """Usual sheets of labels."""
+
+
+class TraceOut(Out[Trace]):
+    """Where something went."""
 
 
 class DraftOut(Out[DraftView]):

@@ -9,12 +9,12 @@ from apiflask import APIBlueprint
 from flask import request
 from pydantic import Field, Strict
 
-from rheum.api.answers import JarOut, JarsFoundOut, JarsToldOut
+from rheum.api.answers import JarOut, JarsFoundOut, JarsToldOut, TraceOut
 from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_facts
 from rheum.api.problems import Problem
 from rheum.api.requests import StrictRequest
-from rheum.api.shapes import JarFound, JarPage, JarsFound, JarsTold
+from rheum.api.shapes import JarFound, JarPage, JarsFound, JarsTold, Trace
 from rheum.core.batch.dates import standing_on
 from rheum.core.batch.events import Event, EventRefused, JarTold, Undone
 from rheum.core.batch.says import tap_says
@@ -23,6 +23,7 @@ from rheum.core.measures.refused import RequestError
 from rheum.core.shelf import JarLife, lives_of, open_days
 from rheum.store import batches as run
 from rheum.store import shelf as stored
+from rheum.store import stock as stocks
 from rheum.store.database import transaction
 
 blueprint = APIBlueprint("jars", __name__, tag="Shelf")
@@ -175,3 +176,21 @@ def _undo(asked: JarsIn) -> JarsTold:
             told: Any = next(event.what for event in batch.events if event.id == event_id)
             jars.extend((number, jar) for jar in told.jars)
     return JarsTold(asked.id, tuple(jars))
+
+
+@blueprint.get("/api/trace")
+@blueprint.output(TraceOut)
+def trace() -> Trace:
+    """Which jars hold vinegar from a bottle (`bottle`), or lids of a lot (`lids`): where each stands, or to whom it went. What drew from it counts whole:
+    which of a batch's jars it was, nobody can tell."""
+    asked = request.args
+    what, item = ("bottle", asked["bottle"]) if asked.get("bottle") else ("lids", asked.get("lids", ""))
+    stock = stocks.read(connection())
+    names = {one.id: one.says for one in stock.bottles} if what == "bottle" else {one.id: f"lids of lot {one.lot}" for one in stock.lids}
+    if not item:
+        raise RequestError("bottle", "Say which bottle, or which lot of lids.")
+    batches = stored.drew_from(connection(), what, item)
+    if item not in names and not batches:
+        raise Problem(404, "Not known", "There is no such bottle or lot here, and nothing was drawn from it.")
+    rows = [row for batch in batches for row in stored.jars(connection(), batch=batch, most=stored.LIST_MOST)[0]]
+    return Trace(names.get(item, "what was taken out of the stock since"), tuple(batches), tuple(_row(row) for row in rows))

@@ -390,6 +390,15 @@ class JarPage:
 
 
 @dataclass(frozen=True)
+class Trace:
+    """Where something went: the batches that drew from it, and every jar of theirs."""
+
+    says: str
+    batches: tuple[str, ...]
+    jars: tuple[JarFound, ...]
+
+
+@dataclass(frozen=True)
 class LabelSheets:
     """Usual sheets of labels, in mm."""
 

@@ -165,3 +165,20 @@ def jars(
         for row in rows
     ]
     return found, int(many)
+
+
+def drew_from(connection: sqlite3.Connection, what: str, item_id: str) -> list[str]:
+    """The batches that drew from a bottle or a lot of lids, less what they gave back; the newest first."""
+    rows = connection.execute(
+        """
+        SELECT batch.number AS number
+        FROM movement
+        JOIN batch ON batch.id = movement.batch_id
+        WHERE movement.what = :what AND movement.item_id = :item
+        GROUP BY movement.batch_id
+        HAVING -sum(movement.amount) > 1e-6
+        ORDER BY batch.begun_at DESC, batch.number DESC
+        """,
+        {"what": what, "item": item_id},
+    )
+    return [row["number"] for row in rows]

@@ -87,13 +87,13 @@ def test_a_day_is_laid_out_moved_refused_and_kept(demo_server: Running, open_pag
 
 
 def test_a_day_is_begun_is_late_and_takes_the_better_order(kitchen: Kitchen, open_page: Opener) -> None:
-    """Sliced cucumbers that are begun two hours late, and others beside them that could take their turn in the canner."""
+    """Beans that are begun two hours late, and a chutney beside them that could be got on with."""
     kitchen.ready()
     page = open_page(kitchen.url)
     begins = kitchen.now.astimezone().replace(hour=8, minute=0, second=0) + timedelta(days=1)
     kept = kitchen.asks("PUT", "/api/days/day-00000001", {"title": "Saturday", "asked": {**LATE, "start": begins.isoformat()}})
     kitchen.until(begins)
-    for title in ("Reduced-salt sliced dill cucumbers", "Bread-and-butter cucumbers"):
+    for title in ("Dilled green beans", "Green mango chutney"):
         page.goto(f"{kitchen.url}/day/day-00000001")
         page.get_by_role("button", name=f"Begin it: {title}").click()
         page.wait_for_url("**/stove/*")
@@ -101,7 +101,7 @@ def test_a_day_is_begun_is_late_and_takes_the_better_order(kitchen: Kitchen, ope
     expect(page.get_by_role("link", name="on the Stove")).to_have_count(2)
     expect(page.locator("[data-day-says]")).to_contain_text("On time")
     begun = kitchen.asks("GET", "/api/days/day-00000001")["begun"]
-    play_two_hours_late(kitchen.asks, kitchen.until, kept["day"]["tasks"], (begun["slices"], begun["sweet"]))
+    play_two_hours_late(kitchen.asks, kitchen.until, kept["day"]["tasks"], (begun["beans"], begun["mango"]))
     page.reload()
     expect(page.locator("[data-day-says]")).to_contain_text("late: the last load is out at")
     late = page.locator("[data-day-says]").inner_text()

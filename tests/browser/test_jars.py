@@ -73,3 +73,16 @@ def test_a_jar_is_opened_given_noted_found_and_taken_back(size: dict[str, int], 
     assert saved.value.suggested_filename == "rheum-labels.pdf"
     page.goto(f"{demo_server.url}/j/nonsense")
     expect(page.get_by_text("is no number of a jar")).to_be_visible()
+
+
+def test_a_bad_lot_is_traced_to_every_jar_and_to_whom_it_went(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/kitchen/jars")
+    lot = page.locator("[data-lid-lot]").first
+    name = lot.get_attribute("data-lid-lot")
+    lot.get_by_role("link", name="Where they went").click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text(f"lids of lot {name}")
+    assert serious_faults(page) == []
+    page.goto(f"{demo_server.url}/kitchen/vinegar")
+    page.locator("[data-bottle]").first.get_by_role("link", name="Where it went").click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Where it went:")
+    assert serious_faults(page) == []

@@ -104,8 +104,8 @@ def test_a_day_is_begun_and_goes_by_what_is_told(client: FlaskClient, clock: Mov
 
 LATE: dict[str, Any] = {
     "batches": [
-        {"id": "slices", "formula_id": "sliced-dill-cucumbers-low-salt"},
-        {"id": "sweet", "formula_id": "bread-and-butter-cucumbers"},
+        {"id": "beans", "formula_id": "dilled-green-beans"},
+        {"id": "mango", "formula_id": "mango-chutney"},
     ],
     "holds": 7,
 }
@@ -145,9 +145,9 @@ def test_a_better_order_is_offered_with_its_reason_and_taken_by_a_press(client: 
     until(begins)
     assert client.get("/api/days/day-00000001/better").get_json()["day"] is None
     assert client.post("/api/days/day-00000001/better").status_code == 409
-    begin(client, "slices")
-    begin(client, "sweet")
-    play_two_hours_late(ask, until, laid, ("batch-slices-1", "batch-sweet-1"))
+    begin(client, "beans")
+    begin(client, "mango")
+    play_two_hours_late(ask, until, laid, ("batch-beans-1", "batch-mango-1"))
     running = now(client)
     assert "late: the last load is out at" in running["day"]["says"][0]
     better = client.get("/api/days/day-00000001/better").get_json()

@@ -253,3 +253,24 @@ def test_what_happens_to_different_jars_commutes(shelf: Shelf) -> None:
     *head, first, second = stored.events
     at: Moment = shelf.clock()
     assert lives_of(stored.snapshot, [*head, first, second], at) == lives_of(stored.snapshot, [*head, second, first], at)
+
+
+def test_a_traced_lot_touches_exactly_the_jars_whose_batches_drew_from_it(tmp_path: Path) -> None:
+    """A bottle and a lot of lids entered before the third batch. Given away or finished, a jar is still traced."""
+    shelf = Shelf(tmp_path)
+    bottle = {"id": "bottle-first", "kind": "white-vinegar", "name": "first", "label": 5, "size_ml": "4000", "left_ml": "4000"}
+    assert shelf.client.put("/api/stock/bottles", json=bottle).status_code == 200
+    lot = {"id": "lids-lot-1", "mouth": "regular", "lot": "R 7", "count": 30}
+    assert shelf.client.put("/api/stock/lids", json=lot).status_code == 200
+    third = shelf.put_up("pickled-beets", 4)
+    assert shelf.client.get("/api/trace", query_string={"bottle": "bottle-first"}).get_json()["batches"] == [third]
+    shelf.tell("given", (third, 1), to="the neighbours")
+    shelf.tell("finished", (third, 2))
+    found = shelf.client.get("/api/trace", query_string={"lids": "lids-lot-1"}).get_json()
+    assert sorted(jar["number"] for jar in found["jars"]) == [1, 2, 3, 4] and {jar["batch"] for jar in found["jars"]} == {third}
+    assert {jar["number"]: jar["given_to"] for jar in found["jars"]}[1] == "the neighbours"
+    assert found["says"] == "lids of lot R 7"
+    assert shelf.client.get("/api/trace").status_code == 422
+    assert shelf.client.get("/api/trace", query_string={"bottle": "nothing-here"}).status_code == 404
+    # Back from a jar: what its batch took.
+    assert any("first" in says for says in shelf.jar(third, 3)["vinegar"])

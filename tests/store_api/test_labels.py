@@ -35,11 +35,12 @@ def codes(document: pypdfium2.PdfDocument, page: int = 0) -> dict[str, tuple[flo
     """What each code on a page says, and its middle in mm, as a camera would see it."""
     picture = document[page].render(scale=DPI / 72).to_pil()
     found = zxingcpp.read_barcodes(picture)
-    middle = lambda code: (
-        (code.position.top_left.x + code.position.bottom_right.x) / 2,
-        (code.position.top_left.y + code.position.bottom_right.y) / 2,
-    )  # noqa: E731
-    return {code.text: (middle(code)[0] * 25.4 / DPI, middle(code)[1] * 25.4 / DPI) for code in found}
+
+    def middle(code: zxingcpp.Barcode) -> tuple[float, float]:
+        one, other = code.position.top_left, code.position.bottom_right
+        return (one.x + other.x) / 2 * 25.4 / DPI, (one.y + other.y) / 2 * 25.4 / DPI
+
+    return {code.text: middle(code) for code in found}
 
 
 @pytest.mark.parametrize("sheet", PRESETS, ids=PRESET_IDS)

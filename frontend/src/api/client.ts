@@ -250,6 +250,8 @@ export const api = {
   stove: () => got(client.GET("/api/stove")) as Promise<Stove>,
   foundJars: (query: Record<string, string | number>) =>
     got(client.GET("/api/shelf/jars", { params: { query } } as never)) as Promise<Schemas["JarsFoundOut"]>,
+  trace: (query: Record<string, string>) =>
+    got(client.GET("/api/trace", { params: { query } } as never)) as Promise<Schemas["TraceOut"]>,
   labelSheets: () => got(client.GET("/api/label-sheets")) as Promise<Schemas["LabelSheetsOut"]>,
   labels: (query: Record<string, string>) =>
     got(client.GET("/api/labels", { params: { query } } as never)) as Promise<Sheet>,

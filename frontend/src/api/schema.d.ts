@@ -3831,6 +3831,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Which jars hold vinegar from a bottle (`bottle`), or lids of a lot (`lids`): where each stands, or to whom it went. What drew from it counts whole:
+         * @description which of a batch's jars it was, nobody can tell.
+         */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TraceOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -12730,6 +12769,72 @@ export interface components {
         TomlIn: {
             /** Toml */
             toml: string;
+        };
+        /**
+         * TraceOut
+         * @description Where something went.
+         */
+        TraceOut: components["schemas"]["TraceOut.Trace"];
+        /**
+         * JarFound
+         * @description One jar as it stands; `batch`: its number on the label.
+         */
+        "TraceOut.JarFound": {
+            /** Batch */
+            batch: string;
+            /** Batch Id */
+            batch_id: string;
+            /**
+             * Best Before
+             * Format: date
+             */
+            best_before: string;
+            /** Given To */
+            given_to: string;
+            /** Jar Title */
+            jar_title: string;
+            /** Look */
+            look: boolean;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /** Number */
+            number: number;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge";
+            /**
+             * Ready From
+             * Format: date
+             */
+            ready_from: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "waiting" | "ready" | "use-first" | "past-best";
+            /** Stands At */
+            stands_at: string;
+            /** State */
+            state: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Trace
+         * @description Where something went: the batches that drew from it, and every jar of theirs.
+         */
+        "TraceOut.Trace": {
+            /** Batches */
+            batches: string[];
+            /** Jars */
+            jars: components["schemas"]["TraceOut.JarFound"][];
+            /** Says */
+            says: string;
         };
         /**
          * TrimIn

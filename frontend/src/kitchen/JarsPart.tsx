@@ -1,5 +1,6 @@
 /** Empty jars drawn to one scale, jars of one's own, lids by lot, bands. */
-import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
+import { Link as RouterLink } from "react-router";
 import { api } from "../api/client";
 import { useJars, useKitchen } from "../api/queries";
 import { EmptyJar } from "../parts/EmptyJar";
@@ -108,6 +109,9 @@ export function JarsPart({ stock, change }: PartProps) {
               value={lot.count}
               onSave={(count) => change.mutate(() => api.putLids({ ...lot, count }))}
             />
+            <Link asChild fontSize="sm" textDecoration="underline">
+              <RouterLink to={`/trace?lids=${lot.id}`}>Where they went</RouterLink>
+            </Link>
             <Tap size="sm" variant="quiet" onClick={() => change.mutate(() => api.takeOutStock("lids", lot.id))}>
               Take the lot out
             </Tap>

@@ -1,5 +1,6 @@
 /** Bottles of vinegar: what is left in each, its strength by label and by titration. */
-import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
+import { Link as RouterLink } from "react-router";
 import { api, type Bottle } from "../api/client";
 import { Choose, Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
@@ -127,6 +128,9 @@ function OneBottle({ bottle, strength, change }: OneBottleProps) {
               .filter(Boolean)
               .join(", ")}
           </Text>
+          <Link asChild fontSize="sm" textDecoration="underline">
+            <RouterLink to={`/trace?bottle=${bottle.id}`}>Where it went</RouterLink>
+          </Link>
           <Fold title="Measure, refill, take out" fontSize="sm" mt="1">
             <Grid templateColumns="1fr 1fr 1fr" gap="2" mt="2">
               <Figure label="1st, ml NaOH" value={typed.one} onChange={set("one")} />

@@ -14,6 +14,8 @@ from rheum.core.day.lay import NotToBe, clock, lay_out, long_says
 # What is due so soon does not move by itself; less than that gained is not worth another order (own pick).
 SOON_MIN: Final = 10
 WORTH_MIN: Final = 5
+# Another order is looked for while somebody cooks: there is time for more effort than for a first plan.
+_PATIENCE: Final = 2.5
 
 
 def pushed(day: Day, told: Sequence[Told], now: int, *, awake: Minutes, breaks: Sequence[Minutes]) -> Day:
@@ -68,7 +70,7 @@ def better(asked: Asked, running: Day, told: Sequence[Told], now: int) -> Better
     kept = {one.task: one for one in fixed}
     left = replace(asked, start=now, fixed=tuple(kept.values()), told=tuple(told))
     try:
-        found = lay_out(left)
+        found = lay_out(left, _PATIENCE)
     except NotToBe:
         return None
     gained = running.end - found.end

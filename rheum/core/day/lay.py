@@ -134,11 +134,11 @@ def _solver(effort: float) -> Any:
     return solver
 
 
-def lay_out(asked: Asked) -> Day:
+def lay_out(asked: Asked, patience: float = 1.0) -> Day:
     """The plan of a day: of the first aim (the end earliest; with an end alone, the beginning latest), then the fewest hours on the feet, then an
-    early end. NotToBe where it cannot be, with what would help."""
+    early end. `patience`: how many times the usual effort. NotToBe where it cannot be, with what would help."""
     _check(asked)
-    found = _solved(asked, _FIRST_EFFORT, _TURNS_EFFORT)
+    found = _solved(asked, _FIRST_EFFORT * patience, _TURNS_EFFORT * patience)
     if found is None:
         raise NotToBe("done_by" if asked.done_by is not None else "batches", _why(asked))
     model, solver, bound = found
