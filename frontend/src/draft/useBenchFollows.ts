@@ -17,8 +17,9 @@ export function useBenchFollows(): void {
     (draft) => {
       const now = useDraft.getState().draft;
       const next = { ...emptyDraft(), ...draft };
-      if (JSON.stringify(now) !== JSON.stringify(next)) useDraft.setState({ draft: next });
+      // Before it is laid here: what came from another screen is not told back to it.
       told = JSON.stringify(next);
+      if (JSON.stringify(now) !== told) useDraft.setState({ draft: next });
     },
     isDraft,
   );
@@ -27,7 +28,6 @@ export function useBenchFollows(): void {
       useDraft.subscribe(({ draft }, before) => {
         if (draft === before.draft) return;
         const text = JSON.stringify(draft);
-        // What came from another screen is not told back to it.
         if (text === told) return;
         told = text;
         kept(draft);
