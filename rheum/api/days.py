@@ -24,6 +24,7 @@ from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.times import task_times
 from rheum.core.batch.told import fold
 from rheum.core.day import Day, Told, Work, better, day_sheet, lay_out, pushed, sheet_of, without
+from rheum.core.day.lay import NotToBe
 from rheum.core.measures.refused import Refused, RequestError
 from rheum.core.work import BatchTask
 from rheum.formats.calendar_file import calendar_of
@@ -81,7 +82,14 @@ def keep(day_id: str, asked: KeptDayIn) -> KeptDayView:
         moment = minute_of(now().astimezone(), read.base)
         start = max(moment, read.asked.start if read.asked.start is not None else moment)
         read = dataclasses.replace(read, asked=dataclasses.replace(read.asked, told=(*read.asked.told, *told), start=start))
-    view = view_of(read, lay_out(read.asked))
+    try:
+        laid = lay_out(read.asked)
+    except NotToBe:
+        # A day that runs late is not refused for the hour it was to be done by: it is laid out as early as it can be.
+        if not begun or read.asked.done_by is None:
+            raise
+        laid = lay_out(dataclasses.replace(read.asked, done_by=None))
+    view = view_of(read, laid)
     title = asked.title.strip() or " and ".join(batch.title for batch in view.batches)[:80]
     body: dict[str, Any] = asked.asked.model_dump(mode="json", by_alias=True, exclude_none=True)
     return _keep(day_id, title, body, view=view, begun=begun)

@@ -164,6 +164,24 @@ def test_a_better_order_is_offered_with_its_reason_and_taken_by_a_press(client: 
     assert client.get("/api/days/day-00000001/better").get_json()["day"] is None
 
 
+def test_a_day_that_runs_late_is_not_refused_for_the_hour_it_was_to_be_done_by(client: FlaskClient, clock: MovableClock) -> None:
+    ends = clock().at.astimezone().replace(minute=0, second=0, microsecond=0) + timedelta(hours=6)
+    asked = {"batches": [{**BEANS, "jars": 7}], "done_by": ends.isoformat(), "awake": {"from": "00:00", "to": "24:00"}}
+    kept = client.put("/api/days/day-00000001", json={"asked": asked}).get_json()
+    assert datetime.fromisoformat(kept["day"]["end"]) == ends
+    clock.forward(seconds=max(0.0, (datetime.fromisoformat(kept["day"]["start"]) - clock().at).total_seconds()))
+    begin(client, "beans")
+    tell(client, "batch-beans-1", kind="task", task="kit", how="done")
+    clock.forward(minutes=90)
+    moment = clock().at
+    rest = {"from": moment.isoformat(), "to": (moment + timedelta(minutes=15)).isoformat()}
+    late = client.put("/api/days/day-00000001", json={"asked": {**asked, "breaks": [rest]}})
+    assert late.status_code == 200 and datetime.fromisoformat(late.get_json()["day"]["end"]) > ends
+    # Before it is begun the same wish is refused.
+    other = {**asked, "done_by": (clock().at + timedelta(minutes=20)).isoformat(), "start": clock().at.isoformat()}
+    assert client.put("/api/days/day-00000002", json={"asked": other}).status_code == 422
+
+
 @pytest.mark.parametrize(("paper", "wide"), [("a4", 210), ("letter", 216)])
 def test_the_walls_sheets_are_one_for_the_day_and_one_a_batch(client: FlaskClient, day: dict[str, Any], paper: str, wide: int) -> None:
     drawn = client.get(f"/api/days/day-00000001/sheets?paper={paper}").get_json()

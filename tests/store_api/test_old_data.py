@@ -56,6 +56,41 @@ def test_batches_of_a_later_rheum_stand_as_they_stood_and_walk_on(path: Path, tm
     assert client.post("/api/batches/demo-0042/events", json=tap).json["state"]["step"] == "loads"
 
 
+# Written once batches had tasks: with a clock of one's own and a kept day; jars still without lives of their own.
+WITH_TASKS = OLD / "with_tasks" / "tasks-f2dab84.db"
+
+
+def test_batches_with_tasks_stand_as_they_stood_and_their_jars_become_somebody(tmp_path: Path) -> None:
+    shutil.copy(WITH_TASKS, tmp_path / FILE_OF["demo"])
+    opened = open_data(tmp_path, "demo", check=True)
+    said = json.loads(WITH_TASKS.with_suffix(".json").read_text(encoding="utf-8"))
+    connection, now = connect(opened), datetime.fromisoformat(said["now"])
+    assert sum(bool(moments["0"]["tasks"]) for moments in said["batches"].values()) >= 2
+    for batch_id, moments in said["batches"].items():
+        batch = batches.get(connection, batch_id)
+        assert batch is not None and batch.unknown is None
+        for after, was in moments.items():
+            at = now + timedelta(minutes=int(after))
+            state = state_at(batch.snapshot, batch.events, Moment(at, at.timestamp(), at.timestamp(), "made up"))
+            assert (state.step, state.headline) == (was["step"], was["headline"]), batch_id
+            assert ([jar.state for jar in state.jars], [load.phase for load in state.loads]) == (was["jars"], was["loads"])
+            assert [[action.kind, action.task, action.how] for action in state.actions] == was["actions"]
+            assert [[task.id, task.phase] for task in state.tasks] == was["tasks"]
+    client = client_of(opened, said["now"])
+    assert [clock["says"] for clock in client.get("/api/stove").json["together"]["clocks"] if clock["kind"] == "timer"] == ["Eggs"]
+    (day,) = client.get("/api/days").json["days"]
+    assert day["title"] == "Saturday" and day["begun"] == {} and client.get("/api/days/day-old-0001/now").json["late"] == 0
+    # Every jar of before is found, by a word of its recipe too, and goes on: opened, it has its last day.
+    shelf = client.get("/api/shelf").json
+    listed = client.get("/api/shelf/jars?most=200").json
+    assert listed["many"] == shelf["jars"] and {jar["state"] for jar in listed["jars"]} == {"closed"}
+    assert client.get("/api/shelf/jars?q=cranberry").json["many"] > 0
+    jar = next(jar for jar in listed["jars"] if jar["place"] == "shelf")
+    told = {"id": "open-one-1", "kind": "opened", "jars": [[jar["batch"], jar["number"]]]}
+    assert client.post("/api/jars/events", json=told).status_code == 200
+    assert client.get(f"/api/jars/{jar['batch']}/{jar['number']}").json["life"]["state"] == "opened"
+
+
 @pytest.fixture(params=WRITTEN, ids=lambda path: path.stem)
 def old(request: pytest.FixtureRequest, tmp_path: Path) -> Iterator[tuple[Path, dict[str, Any]]]:
     shutil.copy(request.param, tmp_path / "kitchen.db")
