@@ -6,7 +6,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import Page, expect
 
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
@@ -47,29 +47,28 @@ LISTEN = """
 """
 
 
-WATCH = """
-() => new MutationObserver(() => {
-  if (!window.seenAt && document.body.innerText.includes("Keep it boiling")) window.seenAt = Date.now();
-}).observe(document.body, { subtree: true, childList: true, characterData: true })
-"""
+def by_news_alone(page: Page, batch: str, tapped: list[bool]) -> None:
+    """From now on this page is answered about a batch only once its own question for news was answered after the tap: what it finds out by looking every
+    few seconds counts for nothing."""
+    told: list[bool] = []
+    page.on("response", lambda response: told.append(True) if tapped and "/api/news" in response.url else None)
+    page.route(f"**/api/batches/{batch}", lambda route: route.continue_() if told else route.abort())
 
 
-def test_every_screen_follows_within_a_second_and_none_stands_in_a_taps_way(demo_server: Running, open_page: Opener) -> None:
-    """Ten screens on one batch; the tap is made on the first."""
-    screens = [open_page(f"{demo_server.url}/stove/demo-0012", PHONE if at % 2 else LAPTOP) for at in range(10)]
+def test_every_screen_follows_by_the_news_alone(demo_server: Running, open_page: Opener) -> None:
+    """Ten screens on one batch; the tap is made on the first. How soon they have it is measured in bench/news.py."""
+    screens = [open_page(f"{demo_server.url}/stove/demo-0012", PHONE if at % 2 else LAPTOP, expect_errors=True) for at in range(10)]
+    tapped: list[bool] = []
     for page in screens:
         expect(page.get_by_role("heading", name="Bring to the boil")).to_be_visible()
-        page.evaluate(WATCH)
+    for page in screens[1:]:
+        by_news_alone(page, "demo-0012", tapped)
     page = screens[0]
-    page.wait_for_timeout(1500)
+    tapped.append(True)
     page.get_by_role("button", name="It boils: start the clock").click()
     for other in screens:
         expect(other.get_by_role("heading", name="Keep it boiling")).to_be_visible()
-    seen = sorted(other.evaluate("() => window.seenAt") for other in screens)
-    # Looking every five seconds they would be two and a half behind on the average; how far behind they are is in bench/news.py.
-    assert seen[7] - seen[0] < 1500, seen
-    assert page.title().startswith("15:00") or page.title().startswith("14:5"), page.title()
-    assert "26-011" in page.title()
+    page.wait_for_function("() => /^1[45]:\\d\\d 26-011/.test(document.title)")
 
 
 def test_an_alarm_rings_on_every_screen_until_one_has_heard_it(demo_server: Running, open_page: Opener) -> None:
