@@ -7,6 +7,7 @@ from typing import Any, Generic, TypeVar
 from pydantic import ConfigDict, RootModel
 
 from rheum.api.day_shapes import BetterDay, DayNow, DaysView, DayView, KeptDayView, ShoppingView
+from rheum.api.jar_shapes import JarPage, JarsFound, JarsTold, LabelSheets, Trace
 from rheum.api.shapes import (
     Alive,
     BatchList,
@@ -18,11 +19,7 @@ from rheum.api.shapes import (
     FormulaText,
     Found,
     JarList,
-    JarPage,
-    JarsFound,
-    JarsTold,
     KitchenView,
-    LabelSheets,
     LookedView,
     Placements,
     RecipeShelf,
@@ -34,7 +31,6 @@ from rheum.api.shapes import (
     ShelfView,
     StockView,
     StoveView,
-    Trace,
     WrittenRecipe,
 )
 from rheum.core.facts.choices import Choices

@@ -12,9 +12,9 @@ from pydantic import Field, Strict
 from rheum.api.answers import JarOut, JarsFoundOut, JarsToldOut, TraceOut
 from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_facts
+from rheum.api.jar_shapes import JarFound, JarPage, JarsFound, JarsTold, Trace
 from rheum.api.problems import Problem
 from rheum.api.requests import StrictRequest
-from rheum.api.shapes import JarFound, JarPage, JarsFound, JarsTold, Trace
 from rheum.core.batch.dates import standing_on
 from rheum.core.batch.events import Event, EventRefused, JarTold, Undone
 from rheum.core.batch.says import tap_says

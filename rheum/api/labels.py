@@ -11,8 +11,9 @@ from flask import Response, request
 
 from rheum.api.answers import LabelSheetsOut, SheetOut
 from rheum.api.facts import kitchen_facts
+from rheum.api.jar_shapes import LabelSheets
 from rheum.api.jars import lives_for, open_days_of, stored_batch
-from rheum.api.shapes import LabelSheets, SheetView
+from rheum.api.shapes import SheetView
 from rheum.core.measures.refused import RequestError
 from rheum.core.recipe import read_recipe
 from rheum.core.shelf.labels import JarLabel, jar_label

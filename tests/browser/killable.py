@@ -52,7 +52,7 @@ class Kitchen:
     def begin_again(self) -> None:
         """Started again, and answering."""
         self.server = self._start()
-        for _ in range(200):
+        for _ in range(600):
             try:
                 self.asks("GET", "/api/alive")
                 return
@@ -73,7 +73,7 @@ class Kitchen:
 
     def ready(self) -> None:
         """Waits until it answers, and sets its height."""
-        for _ in range(150):
+        for _ in range(600):
             try:
                 self.asks("PUT", "/api/kitchen", {"altitude": 1265, "altitude_unit": "m", "measures": "us"})
                 return

@@ -109,7 +109,10 @@ def test_what_is_next_is_said_aloud_where_it_is_wished(demo_server: Running, ope
     page.evaluate("() => { window.said = []; window.speechSynthesis.speak = (one) => window.said.push(one.text); }")
     page.get_by_role("button", name="Say it aloud").click()
     page.wait_for_function("() => window.said.some((one) => one.includes('Bring to the boil'))")
-    page.get_by_role("button", name="It boils: start the clock").first.click()
+    boils = page.get_by_role("button", name="It boils: start the clock").first
+    expect(boils).not_to_have_attribute("aria-disabled", "true")
+    boils.click()
+    expect(page.get_by_role("region", name="Now", exact=True)).not_to_contain_text("Bring to the boil")
     page.wait_for_function("() => window.said.length >= 2 && !window.said.at(-1).includes('Bring to the boil')")
     page.get_by_role("button", name="Be quiet").click()
     expect(page.get_by_role("button", name="Say it aloud")).to_be_visible()
