@@ -14,6 +14,7 @@ from pathlib import Path
 from typing import Final
 
 from rheum.core.batch.begin import begin
+from rheum.core.batch.begun import Produce
 from rheum.core.batch.events import (
     Boiling,
     Event,
@@ -37,6 +38,7 @@ from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
 from rheum.core.making.wish import Wish
 from rheum.core.measures.altitude import altitude
 from rheum.core.recipe.writing import formula_text
+from rheum.demo_jars import DRAWN, tell_lives
 from rheum.reference.loading import library
 from rheum.store import batches, kitchen, recipes, stock
 from rheum.store.database import FILE_OF, connect, open_data
@@ -202,6 +204,7 @@ def _tell(connection: sqlite3.Connection, moment: datetime) -> None:
     _tell_stock(connection, moment)
     for position, told in enumerate(SEASONS):
         _tell_batch(connection, told, position, moment - timedelta(days=told.days_ago))
+    tell_lives(connection, moment, _moment)
 
 
 def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
@@ -213,7 +216,7 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
             kind="white-vinegar",
             name="white vinegar, the big one",
             label=5.0,
-            left_ml=2350,
+            left_ml=2950,
             lot="K 31",
             opened=opened[3],
             price=4.2,
@@ -246,11 +249,12 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
         Bottle(id="demo-bottle-4", kind="cider-vinegar", name="cider vinegar", label=5.0, left_ml=1400, lot="A 9", price=3.4, size_ml=1500),
     ):
         stock.put_bottle(connection, bottle, moment)
-    for jar, count in (("pint", 14), ("half-pint", 18), ("quart", 5), ("pint-wide", 4)):
+    for jar, count in (("pint", 8), ("half-pint", 15), ("quart", 5), ("pint-wide", 4)):
         stock.set_jars(connection, jar, count, moment)
     stock.put_jar(connection, stock.JarMeasures("demo-jar-tall", "Tall square jar", 352, 812, 148, 62, 76), moment)
     stock.set_jars(connection, "demo-jar-tall", 6, moment)
-    stock.put_lids(connection, LidLot("demo-lids-1", "regular", "R 5", 11), moment)
+    stock.put_lids(connection, LidLot("demo-lids-0", "regular", "R 4", 8), moment)
+    stock.put_lids(connection, LidLot("demo-lids-1", "regular", "R 5", 23), moment)
     stock.put_lids(connection, LidLot("demo-lids-2", "regular", "R 6", 36), moment)
     stock.put_lids(connection, LidLot("demo-lids-3", "wide", "W 1", 5), moment)
     stock.set_bands(connection, "regular", 40, moment)
@@ -287,7 +291,10 @@ def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end:
     plan = with_jars(make_plan(text, Wish(), settings, facts, stock=held), told.jars, facts, held)
     started = end - timedelta(hours=2)
     snapshot = begin(f"demo-{position:04d}", plan, settings, facts, moment=started, jars=told.jars)
-    recorded = batches.add(connection, snapshot, plan.verdict)
+    if told.recipe == "dilled-okra":
+        picked = (started - timedelta(days=1)).astimezone().date()
+        snapshot = dataclasses.replace(snapshot, produce=(Produce("okra", 1850, "the allotment", picked),))
+    recorded = batches.add(connection, snapshot, plan.verdict, DRAWN.get(told.recipe, ()))
     for number, (after, what) in enumerate(_taps(told, recorded.minutes, recorded.jars_per_load)):
         named = dataclasses.replace(what, id=f"demo-{position:04d}-{number:03d}")
         batches.append(connection, recorded.id, Event(named, _moment(started + timedelta(minutes=after))))

@@ -1,7 +1,7 @@
 /** Which screen stands at which address; on a first start, two questions first. */
 import { Text } from "@chakra-ui/react";
 import { lazy, Suspense } from "react";
-import { Route, Routes } from "react-router";
+import { Navigate, Route, Routes } from "react-router";
 import { useKitchen } from "./api/queries";
 import { Bench } from "./bench/Bench";
 import { Welcome } from "./kitchen/Welcome";
@@ -15,7 +15,7 @@ const FormulaWork = lazy(() => import("./recipes/FormulaWork").then((module) => 
 const Reckoner = lazy(() => import("./reckoner/Reckoner").then((module) => ({ default: module.Reckoner })));
 const Measure = lazy(() => import("./making/Measure").then((module) => ({ default: module.Measure })));
 const WallSheet = lazy(() => import("./making/WallSheet").then((module) => ({ default: module.WallSheet })));
-const Today = lazy(() => import("./making/CanMake").then((module) => ({ default: module.CanMakeScreen })));
+const CanMake = lazy(() => import("./making/CanMake").then((module) => ({ default: module.CanMakeScreen })));
 const StockScreen = lazy(() => import("./kitchen/StockScreen").then((module) => ({ default: module.StockScreen })));
 const Stove = lazy(() => import("./stove/Stove").then((module) => ({ default: module.Stove })));
 const Run = lazy(() => import("./stove/Run").then((module) => ({ default: module.Run })));
@@ -26,6 +26,11 @@ const Shelf = lazy(() => import("./shelf/Shelf").then((module) => ({ default: mo
 const BatchJars = lazy(() => import("./shelf/BatchJars").then((module) => ({ default: module.BatchJars })));
 const JarPage = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.JarPage })));
 const ByLabel = lazy(() => import("./shelf/JarPage").then((module) => ({ default: module.ByLabel })));
+const FoundJars = lazy(() => import("./shelf/FoundJars").then((module) => ({ default: module.FoundJars })));
+const EnterJars = lazy(() => import("./shelf/EnterJars").then((module) => ({ default: module.EnterJars })));
+const FoundWrong = lazy(() => import("./shelf/FoundWrong").then((module) => ({ default: module.FoundWrong })));
+const Today = lazy(() => import("./today/Today").then((module) => ({ default: module.Today })));
+const More = lazy(() => import("./today/More").then((module) => ({ default: module.More })));
 const Labels = lazy(() => import("./shelf/Labels").then((module) => ({ default: module.Labels })));
 const TraceScreen = lazy(() => import("./shelf/TraceScreen").then((module) => ({ default: module.TraceScreen })));
 const KitchenScreen = lazy(() =>
@@ -42,7 +47,10 @@ export function App() {
     <Frame>
       <Suspense fallback={<Text>One moment …</Text>}>
         <Routes>
-          <Route path="/" element={<Bench />} />
+          <Route path="/" element={<Navigate replace to={kitchen.data.begun ? "/today" : "/bench"} />} />
+          <Route path="/today" element={<Today />} />
+          <Route path="/more" element={<More />} />
+          <Route path="/bench" element={<Bench />} />
           <Route path="/recipes" element={<Recipes />} />
           <Route path="/recipes/compare" element={<Compare />} />
           <Route path="/recipes/enter" element={<EnterFormula />} />
@@ -51,7 +59,7 @@ export function App() {
           <Route path="/reckoner/:sum" element={<Reckoner />} />
           <Route path="/measure" element={<Measure />} />
           <Route path="/measure/sheet" element={<WallSheet />} />
-          <Route path="/recipes/on-hand" element={<Today />} />
+          <Route path="/recipes/on-hand" element={<CanMake />} />
           <Route path="/kitchen/:part" element={<StockScreen />} />
           <Route path="/stove" element={<Stove />} />
           <Route path="/stove/:id" element={<Run />} />
@@ -59,6 +67,10 @@ export function App() {
           <Route path="/day/:id" element={<DayUnderWay />} />
           <Route path="/day/:id/sheets" element={<DaySheets />} />
           <Route path="/shelf" element={<Shelf />} />
+          <Route path="/shelf/found" element={<FoundJars />} />
+          <Route path="/shelf/enter" element={<EnterJars />} />
+          <Route path="/wrong" element={<FoundWrong />} />
+          <Route path="/shelf/:batch/:jar/wrong" element={<FoundWrong />} />
           <Route path="/shelf/:batch" element={<BatchJars />} />
           <Route path="/shelf/:batch/:jar" element={<JarPage />} />
           <Route path="/trace" element={<TraceScreen />} />

@@ -7,7 +7,7 @@ from typing import Any, Generic, TypeVar
 from pydantic import ConfigDict, RootModel
 
 from rheum.api.day_shapes import BetterDay, DayNow, DaysView, DayView, KeptDayView, ShoppingView
-from rheum.api.jar_shapes import JarPage, JarsFound, JarsTold, LabelSheets, Trace
+from rheum.api.jar_shapes import EnteredJars, JarPage, JarsFound, JarsTold, LabelSheets, ShelfView, SignsView, TodayView, Trace, WalkView
 from rheum.api.shapes import (
     Alive,
     BatchList,
@@ -28,7 +28,6 @@ from rheum.api.shapes import (
     SaidKinds,
     SecondLooks,
     SheetView,
-    ShelfView,
     StockView,
     StoveView,
     WrittenRecipe,
@@ -114,6 +113,22 @@ class JarsToldOut(Out[JarsTold]):
 
 class LabelSheetsOut(Out[LabelSheets]):
     """Usual sheets of labels."""
+
+
+class JarsEnteredOut(Out[EnteredJars]):
+    """Jars that were entered."""
+
+
+class SignsOut(Out[SignsView]):
+    """The signs."""
+
+
+class WalkOut(Out[WalkView]):
+    """A question, or an ending."""
+
+
+class TodayOut(Out[TodayView]):
+    """Today."""
 
 
 class TraceOut(Out[Trace]):

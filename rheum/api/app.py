@@ -17,6 +17,7 @@ from rheum.api import (
     checks,
     day,
     days,
+    found_wrong,
     guard,
     jars,
     kitchen,
@@ -32,6 +33,8 @@ from rheum.api import (
     shelf,
     stock,
     stove,
+    today,
+    trace,
 )
 from rheum.api.problems import of_database, of_http, of_validation, problem_response
 from rheum.api.setup import Setup
@@ -59,6 +62,9 @@ def create_app(setup: Setup) -> APIFlask:
         shelf.blueprint,
         jars.blueprint,
         labels.blueprint,
+        trace.blueprint,
+        found_wrong.blueprint,
+        today.blueprint,
         recipes.blueprint,
         own_facts.blueprint,
         reckoner.blueprint,

@@ -3,41 +3,58 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from datetime import date
 from typing import Annotated, Any, Literal
 
 from apiflask import APIBlueprint
 from flask import request
 from pydantic import Field, Strict
 
-from rheum.api.answers import JarOut, JarsFoundOut, JarsToldOut, TraceOut
+from rheum.api.answers import JarOut, JarsEnteredOut, JarsFoundOut, JarsToldOut
 from rheum.api.context import connection, moment, now
-from rheum.api.facts import kitchen_facts
-from rheum.api.jar_shapes import JarFound, JarPage, JarsFound, JarsTold, Trace
+from rheum.api.facts import kitchen_facts, kitchen_library
+from rheum.api.jar_shapes import EnteredJars, JarFound, JarPage, JarsFound, JarsTold, TookFrom
 from rheum.api.problems import Problem
 from rheum.api.requests import StrictRequest
 from rheum.core.batch.dates import standing_on
-from rheum.core.batch.events import Event, EventRefused, JarTold, Undone
+from rheum.core.batch.events import Event, EventRefused, JarTold, Taste, Undone
 from rheum.core.batch.says import tap_says
 from rheum.core.batch.told import standing
 from rheum.core.measures.refused import RequestError
 from rheum.core.shelf import JarLife, lives_of, open_days
+from rheum.core.shelf.entered import enter
 from rheum.store import batches as run
-from rheum.store import shelf as stored
+from rheum.store import jars as stored
 from rheum.store import stock as stocks
 from rheum.store.database import transaction
 
 blueprint = APIBlueprint("jars", __name__, tag="Shelf")
 Happened = Literal[
-    "opened", "finished", "given", "back", "moved", "noted", "tasted", "counted", "missing", "unsealed", "spoiled", "thrown", "undo"
-]
+    "opened", "finished", "emptied", "given", "back", "moved", "noted", "tasted", "counted", "missing", "unsealed", "spoiled", "thrown",
+    "chilled", "looked", "told", "undo",
+]  # fmt: skip
 
 
 JarName = Annotated[tuple[str, int], Strict(False)]
 
 
+Fifths = Annotated[int | None, Field(ge=1, le=5)]
+
+
+class TasteIn(StrictRequest):
+    """How a jar tasted, each from 1 to 5; whether it is to be made again, and who says so."""
+
+    heat: Fifths = None
+    sour: Fifths = None
+    salt: Fifths = None
+    crunch: Fifths = None
+    again: bool | None = None
+    by: str = Field(default="", max_length=40)
+
+
 class JarsIn(StrictRequest):
     """What happened to jars: each by its batch's number on the label and its own. `to`: to whom, or where; `note`: in free words; `left`: of a count,
-    how many are there; `of`: of what is taken back."""
+    how many are there; `of`: of what is taken back; `days`: how long what goes into the refrigerator keeps, a week at most; `taste`: how it was."""
 
     id: str = Field(min_length=8, max_length=48)
     kind: Happened
@@ -46,6 +63,20 @@ class JarsIn(StrictRequest):
     note: str = Field(default="", max_length=400)
     left: int | None = Field(default=None, ge=0, le=1000)
     of: str | None = None
+    days: int = Field(default=7, ge=1, le=7)
+    taste: TasteIn | None = None
+
+
+class JarsEnteredIn(StrictRequest):
+    """Jars that stood there before Rheum: what they are, how many, of which size, since when, and where."""
+
+    id: str = Field(min_length=8, max_length=48)
+    title: str = Field(max_length=120)
+    jars: int
+    jar: str = "pint"
+    made_on: Annotated[date | None, Strict(False)] = None
+    place: Literal["shelf", "fridge"] = "shelf"
+    notes: str = Field(default="", max_length=2000)
 
 
 def stored_batch(number: str) -> run.StoredBatch:
@@ -64,7 +95,8 @@ def lives_for(batch: run.StoredBatch) -> tuple[JarLife, ...]:
     return lives_of(batch.snapshot, batch.events, moment())
 
 
-def _row(row: stored.JarRow) -> JarFound:
+def jar_found(row: stored.JarRow) -> JarFound:
+    """A jar as it stands today."""
     today = now().astimezone().date()
     said = asdict(row)
     said.pop("id")
@@ -74,20 +106,22 @@ def _row(row: stored.JarRow) -> JarFound:
 @blueprint.get("/api/shelf/jars")
 @blueprint.output(JarsFoundOut)
 def jars() -> JarsFound:
-    """Jars, the newest first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `after` the cursor of the page
+    """Jars, the last ones put up first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `marked`
+    recalled or look; `after` the cursor of the page
     before. At most 200."""
     asked = request.args
-    cursor = asked.get("after", "").split("|")
-    after = (cursor[0], cursor[1], int(cursor[2])) if len(cursor) == 3 and cursor[2].isdecimal() else None
+    cursor = asked.get("after", "")
+    after = int(cursor) if cursor.isdecimal() and len(cursor) < 16 else None
     most = asked.get("most", "")
     size = min(int(most), stored.LIST_MOST) if most.isdecimal() and int(most) > 0 else stored.PAGE
     rows, many = stored.jars(
         connection(), words=asked.get("q", "")[:200], place=asked.get("place") or None, state=asked.get("state") or None,
         batch=asked.get("batch") or None, after=after, most=size,
+        marked="recalled" if asked.get("marked") == "recalled" else "look" if asked.get("marked") == "look" else None,
     )  # fmt: skip
     last = rows[-1] if rows else None
-    more = f"{last.made_on.isoformat()}|{last.batch_id}|{last.number}" if last is not None and len(rows) == size else None
-    return JarsFound(tuple(_row(row) for row in rows), many, more)
+    more = str(last.id) if last is not None and len(rows) == size else None
+    return JarsFound(tuple(jar_found(row) for row in rows), many, more)
 
 
 @blueprint.get("/api/jars/<batch>/<int:number>")
@@ -116,8 +150,25 @@ def one(batch: str, number: int) -> JarPage:
         standing=standing_on(today, life.ready_from, life.last_day or life.best_before), minutes=snapshot.minutes,
         formula_title=snapshot.formula_title, source=snapshot.source, vinegar=snapshot.vinegar,
         mates=tuple(one.number for one in lives if one.number != number), story=story,
+        took=_took(found), entered=bool(snapshot.entered), colour=snapshot.colour,
         last_told=taken[-1].rpartition(".")[0] if taken else None, opened_days=open_days_of(found), today=today,
     )  # fmt: skip
+
+
+def _took(batch: run.StoredBatch) -> tuple[TookFrom, ...]:
+    """What was drawn for a batch, and whose its produce was."""
+    snapshot = batch.snapshot
+    drawn = [
+        TookFrom("bottle" if one.what == "bottle" else "lids", one.item_id, one.says)
+        for one in stocks.taken(connection(), snapshot.id)
+        if one.what in ("bottle", "lids")
+    ]
+    grown = [
+        TookFrom("produce", one.source, f"{one.name} of {one.source}", one.picked.isoformat() if one.picked else "")
+        for one in snapshot.produce
+        if one.source
+    ]
+    return (*drawn, *grown)
 
 
 def open_days_of(batch: run.StoredBatch) -> int:
@@ -145,7 +196,9 @@ def tell(asked: JarsIn) -> JarsTold:
         for batch, numbers in by_batch.items():
             if numbers:
                 found = stored_batch(batch)
-                said = JarTold(f"{asked.id}.{batch}", tuple(numbers), what, asked.to.strip(), asked.note.strip(), open_days_of(found))
+                days = asked.days if asked.kind == "chilled" else open_days_of(found)
+                taste = Taste(**asked.taste.model_dump()) if asked.taste else None
+                said = JarTold(f"{asked.id}.{batch}", tuple(numbers), what, asked.to.strip(), asked.note.strip(), days, taste)
                 run.append(connection(), found.snapshot.id, Event(said, moment()))
     return JarsTold(asked.id, tuple((batch, number) for batch, numbers in by_batch.items() for number in numbers))
 
@@ -178,19 +231,17 @@ def _undo(asked: JarsIn) -> JarsTold:
     return JarsTold(asked.id, tuple(jars))
 
 
-@blueprint.get("/api/trace")
-@blueprint.output(TraceOut)
-def trace() -> Trace:
-    """Which jars hold vinegar from a bottle (`bottle`), or lids of a lot (`lids`): where each stands, or to whom it went. What drew from it counts whole:
-    which of a batch's jars it was, nobody can tell."""
-    asked = request.args
-    what, item = ("bottle", asked["bottle"]) if asked.get("bottle") else ("lids", asked.get("lids", ""))
-    stock = stocks.read(connection())
-    names = {one.id: one.says for one in stock.bottles} if what == "bottle" else {one.id: f"lids of lot {one.lot}" for one in stock.lids}
-    if not item:
-        raise RequestError("bottle", "Say which bottle, or which lot of lids.")
-    batches = stored.drew_from(connection(), what, item)
-    if item not in names and not batches:
-        raise Problem(404, "Not known", "There is no such bottle or lot here, and nothing was drawn from it.")
-    rows = [row for batch in batches for row in stored.jars(connection(), batch=batch, most=stored.LIST_MOST)[0]]
-    return Trace(names.get(item, "what was taken out of the stock since"), tuple(batches), tuple(_row(row) for row in rows))
+@blueprint.post("/api/jars/entered")
+@blueprint.input(JarsEnteredIn, arg_name="asked")
+@blueprint.output(JarsEnteredOut)
+def entered(asked: JarsEnteredIn) -> EnteredJars:
+    """Enter jars that stood there before Rheum. They are not judged, and say so; what nobody knows the age of is not taken."""
+    jar = kitchen_library().jars.get(asked.jar)
+    if jar is None:
+        raise RequestError("jar", "There is no such jar here. Choose one of the sizes.")
+    snapshot, verdict = enter(
+        asked.id, asked.title, asked.made_on, jars=asked.jars, jar=jar, place=asked.place, notes=asked.notes,
+        today=now().astimezone().date(),
+    )  # fmt: skip
+    recorded = run.enter(connection(), snapshot, verdict, moment())
+    return EnteredJars(recorded.id, recorded.number)

@@ -56,6 +56,7 @@ def _view(kitchen: stored.KitchenSettings | None) -> KitchenView:
         measures=kitchen.measures,
         jars_per_load=kitchen.jars_per_load,
         now=now(),
+        begun=batches.any_begun(connection()),
     )
 
 

@@ -41,7 +41,7 @@ def wish_of(asked: WishIn) -> Wish:
     elif asked.stick:
         reading = StickRead(asked.stick.start_mm, asked.stick.now_mm)
     return Wish(
-        baskets=tuple(Basket(one.line, one.amount) for one in asked.baskets),
+        baskets=tuple(Basket(one.line, one.amount, one.source, one.picked) for one in asked.baskets),
         factor=asked.factor,
         jars_wanted=asked.jars_wanted,
         vinegar_ml=asked.vinegar_ml,

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
+from datetime import date
 from typing import Annotated, Any, Literal, get_args
 
-from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter, model_validator
+from pydantic import BaseModel, ConfigDict, Field, RootModel, Strict, TypeAdapter, model_validator
 
 from rheum.api.amounts import Grams, Litres, Millilitres, Millimetres
 from rheum.core.batch.events import Tap
@@ -77,10 +78,12 @@ class CompareIn(StrictRequest):
 
 
 class BasketIn(StrictRequest):
-    """What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`."""
+    """What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`; whose it is, and when it was picked."""
 
     line: int
     amount: str = Field(min_length=1, max_length=60)
+    source: str = Field(default="", max_length=80)
+    picked: Annotated[date | None, Strict(False)] = None
 
 
 class JarWishIn(StrictRequest):

@@ -42,6 +42,8 @@ class KitchenView:
     measures: Family
     jars_per_load: int | None
     now: datetime
+    # Whether a batch was ever begun here.
+    begun: bool = False
 
 
 @dataclass(frozen=True)
@@ -318,32 +320,6 @@ class StoveView:
     more: int
     said: tuple[str, ...]
     now: datetime
-
-
-@dataclass(frozen=True)
-class ShelfBatch:
-    batch_id: str
-    number: str
-    title: str
-    place: Literal["shelf", "fridge"]
-    jars: tuple[int, ...]
-    jar_title: str
-    jar_id: str
-    made_on: date
-    ready_from: date
-    best_before: date
-    formula_title: str | None
-    standing: Literal["waiting", "ready", "use-first", "past-best"]
-
-
-@dataclass(frozen=True)
-class ShelfView:
-    """Jars by batch and place, the newest first; `jars` counts all that stand, `more` the groups that are not among them."""
-
-    batches: tuple[ShelfBatch, ...]
-    jars: int
-    more: int
-    today: date
 
 
 @dataclass(frozen=True)

@@ -22,21 +22,23 @@ blueprint = APIBlueprint("stove", __name__, tag="Batches")
 MOST_UNDER_WAY = 200
 
 
-def _views() -> tuple[list[BatchView], int]:
+def views() -> tuple[list[BatchView], int]:
+    """The batches under way, the newest first, and how many there are besides."""
     shown = stored.under_way(connection(), MOST_UNDER_WAY)
     tallies = stored.tallies(shown)
     return [seen_now(batch, tallies) for batch in shown], stored.count_under_way(connection()) - len(shown)
 
 
-def _oldest_first(views: list[BatchView]) -> list[Batch]:
-    return [(view.snapshot, view.state) for view in reversed(views)]
+def oldest_first(shown: list[BatchView]) -> list[Batch]:
+    """Each with how it stands, in the order they were begun."""
+    return [(view.snapshot, view.state) for view in reversed(shown)]
 
 
 def _stove(said: tuple[str, ...] = ()) -> StoveView:
-    views, more = _views()
+    shown, more = views()
     at = moment()
     return StoveView(
-        together(_oldest_first(views), timers.running(connection()), at, news.answered(connection())), tuple(views), more, said, at.at
+        together(oldest_first(shown), timers.running(connection()), at, news.answered(connection())), tuple(shown), more, said, at.at
     )
 
 
@@ -52,9 +54,9 @@ def stove() -> StoveView:
 @blueprint.output(StoveOut)
 def away(asked: AwayIn) -> StoveView:
     """Nobody is at the stove for so many minutes: what may wait is put off, and what may not is said."""
-    views, _ = _views()
+    shown, _ = views()
     at = moment()
-    found = waiting(_oldest_first(views), asked.minutes, at)
+    found = waiting(oldest_first(shown), asked.minutes, at)
     for number, (batch_id, task) in enumerate(found.later):
         told = TaskTold(f"{asked.id}-{number}", task, "later", minutes=asked.minutes)
         try:

@@ -1,21 +1,21 @@
-"""A day as an iCalendar file (RFC 5545): each task an event with an id that stays, and a reminder at its beginning."""
+"""Days and jars as iCalendar files (RFC 5545): each an event with an id that stays."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
-from datetime import datetime, timedelta, timezone
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta, timezone
 
 from icalendar import Alarm, Calendar, Event
 
+# A seal check takes some minutes.
+_A_WHILE = timedelta(minutes=15)
 Row = tuple[str, str, datetime, datetime]
 
 
 def calendar_of(day_id: str, title: str, rows: Iterable[Row], made_at: datetime) -> bytes:
     """The calendar of a day: rows of (task, what is done, begin, end). The same task of the same day has the same id, however often it is moved."""
-    calendar = Calendar()
-    calendar.add("prodid", "-//Rheum//day//EN")
-    calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", title)
+    calendar = _empty("day", title)
     for task, says, begins, ends in rows:
         event = Event()
         event.add("uid", f"{day_id}.{task}@rheum")
@@ -30,3 +30,39 @@ def calendar_of(day_id: str, title: str, rows: Iterable[Row], made_at: datetime)
         event.add_component(alarm)
         calendar.add_component(event)
     return bytes(calendar.to_ical())
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """Something of a jar on a day, or at a moment."""
+
+    id: str
+    says: str
+    at: date | datetime
+
+
+def jars_calendar(entries: Iterable[Entry], stamp: datetime) -> bytes:
+    """The calendar of the shelf: whole days, and seal checks at their hour."""
+    calendar = _empty("jars", "Jars")
+    for entry in entries:
+        event = Event()
+        event.add("uid", f"{entry.id}@rheum")
+        event.add("dtstamp", stamp.astimezone(timezone.utc))
+        if isinstance(entry.at, datetime):
+            event.add("dtstart", entry.at.astimezone(timezone.utc))
+            event.add("dtend", (entry.at + _A_WHILE).astimezone(timezone.utc))
+        else:
+            event.add("dtstart", entry.at)
+            event.add("dtend", entry.at + timedelta(days=1))
+            event.add("transp", "TRANSPARENT")
+        event.add("summary", entry.says)
+        calendar.add_component(event)
+    return bytes(calendar.to_ical())
+
+
+def _empty(what: str, title: str) -> Calendar:
+    calendar = Calendar()
+    calendar.add("prodid", f"-//Rheum//{what}//EN")
+    calendar.add("version", "2.0")
+    calendar.add("x-wr-calname", title)
+    return calendar

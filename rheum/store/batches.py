@@ -23,9 +23,11 @@ from rheum.core.batch.tally import Tally
 from rheum.core.batch.told import fold
 from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
-from rheum.core.shelf import JarLife, lives_of, may_tell
+from rheum.core.measures.saying import grams
+from rheum.core.shelf import JarLife, found_by, lives_of, may_tell
 from rheum.store.database import transaction
-from rheum.store.stock import break_jar, give_back, move_back, take, taken
+from rheum.store.shelf import regroup
+from rheum.store.stock import break_jar, come_home, give_back, move_back, take, taken
 
 SNAPSHOT: Final[TypeAdapter[Snapshot]] = TypeAdapter(Snapshot)
 VERDICT: Final[TypeAdapter[Verdict]] = TypeAdapter(Verdict)
@@ -77,6 +79,13 @@ def add(connection: sqlite3.Connection, snapshot: Snapshot, verdict: Verdict, ta
                 "snapshot": SNAPSHOT.dump_json(recorded).decode(),
                 "verdict": VERDICT.dump_json(verdict).decode(),
             },
+        )
+        connection.executemany(
+            "INSERT INTO produce (batch_id, name, source, picked, amount) VALUES (?, ?, ?, ?, ?)",
+            [
+                (recorded.id, one.name, one.source, one.picked.isoformat() if one.picked else "", grams(one.grams))
+                for one in recorded.produce
+            ],
         )
         take(connection, recorded.id, takes, now=begun_at)
         return recorded
@@ -172,9 +181,22 @@ def tallies_under_way(connection: sqlite3.Connection) -> list[Tally]:
     return tallies(under_way(connection))
 
 
+def any_begun(connection: sqlite3.Connection) -> bool:
+    """Whether a batch was ever begun here."""
+    return connection.execute("SELECT 1 FROM batch LIMIT 1").fetchone() is not None
+
+
 def count_under_way(connection: sqlite3.Connection) -> int:
     """How many batches are not done."""
     return int(connection.execute("SELECT count(*) AS many FROM batch WHERE step <> 'done'").fetchone()["many"])
+
+
+def enter(connection: sqlite3.Connection, snapshot: Snapshot, verdict: Verdict, now: Moment) -> Snapshot:
+    """Record jars that stood there before Rheum; the same id again is the same jars. Gives their batch as recorded, its number set."""
+    with transaction(connection):
+        recorded = add(connection, snapshot, verdict)
+        _project(connection, recorded, state_at(recorded, [], now), lives_of(recorded, [], now))
+        return recorded
 
 
 def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> StoredBatch | None:
@@ -234,21 +256,28 @@ def _stock_moves(connection: sqlite3.Connection, found: StoredBatch, event: Even
         held = next((one for one in taken(connection, batch_id) if (one.what, one.item_id) == ("jars", jar_id)), None)
         says = held.says if held else found.snapshot.jar_title
         break_jar(connection, batch_id, Take("jars", jar_id, says, 1), now=at, event_id=event.id)
+    elif isinstance(event.what, JarTold) and event.what.what in ("finished", "emptied"):
+        come_home(connection, found.snapshot, event.what.jars, now=at, event_id=event.id)
     elif isinstance(event.what, Undone):
         move_back(connection, batch_id, event.what.of, now=at, event_id=event.id)
 
 
 def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState, lives: Sequence[JarLife]) -> None:
     """Write the batch's step and its jars anew from its state and their lives, with the words they are found by."""
-    number = connection.execute("SELECT number FROM batch WHERE id = :id", {"id": snapshot.id}).fetchone()["number"]
     connection.execute("UPDATE batch SET step = :step WHERE id = :id", {"step": state.step, "id": snapshot.id})
     connection.execute("DELETE FROM jar_words WHERE rowid IN (SELECT id FROM jar WHERE batch_id = :id)", {"id": snapshot.id})
-    connection.execute("DELETE FROM jar WHERE batch_id = :id", {"id": snapshot.id})
+    # Jars that are told of again keep their places in the table.
+    gone = ", ".join(str(int(jar.number)) for jar in lives)
+    connection.execute(f"DELETE FROM jar WHERE batch_id = :id AND number NOT IN ({gone})", {"id": snapshot.id})
     for jar in lives:
         row = connection.execute(
             """
-            INSERT INTO jar (batch_id, number, load, place, state, made_on, ready_from, best_before, stands_at, given_to, look)
-            VALUES (:batch_id, :number, :load, :place, :state, :made_on, :ready_from, :best_before, :stands_at, :given_to, :look)
+            INSERT INTO jar (batch_id, number, load, place, state, made_on, ready_from, best_before, stands_at, given_to, look, recalled)
+            VALUES (:batch_id, :number, :load, :place, :state, :made_on, :ready_from, :best_before, :stands_at, :given_to, :look, :recalled)
+            ON CONFLICT (batch_id, number) DO UPDATE
+            SET load = excluded.load, place = excluded.place, state = excluded.state, made_on = excluded.made_on,
+                ready_from = excluded.ready_from, best_before = excluded.best_before, stands_at = excluded.stands_at,
+                given_to = excluded.given_to, look = excluded.look, recalled = excluded.recalled
             RETURNING id
             """,
             {
@@ -263,10 +292,13 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
                 "stands_at": jar.where,
                 "given_to": jar.given_to,
                 "look": int(jar.look),
+                "recalled": jar.recalled,
             },
         ).fetchone()
-        words = [number, snapshot.title, snapshot.text, jar.where, jar.given_to, *(note.says for note in jar.notes)]
-        connection.execute("INSERT INTO jar_words (rowid, words) VALUES (:id, :words)", {"id": row["id"], "words": " ".join(words)})
+        connection.execute(
+            "INSERT INTO jar_words (rowid, words) VALUES (:id, :words)", {"id": row["id"], "words": " ".join(found_by(snapshot, jar))}
+        )
+    regroup(connection, snapshot, lives)
 
 
 def by_number(connection: sqlite3.Connection, number: str) -> str | None:

@@ -1,184 +1,199 @@
-"""Jars on the shelf and in the refrigerator, grouped as they stand; and every jar there ever was, found again."""
+"""Jars that stand on the shelf and in the refrigerator, in groups of one batch as they stand together."""
 
 from __future__ import annotations
 
+import json
 import sqlite3
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
-from typing import Final, Literal
+from datetime import date, timedelta
+from typing import Any, Final, Literal
 
-# As many groups as a screen draws in a moment; what is beyond is counted, not dropped in silence.
-MOST_GROUPS: Final = 1000
+from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.dates import USE_FIRST_DAYS
+from rheum.core.shelf import THERE, JarLife
+
+# As many groups as a screen draws in a moment; what is beyond is counted, and unfolds.
+MOST_GROUPS: Final = 200
+PAGE: Final = 60
+Standing = Literal["past-best", "use-first", "ready", "waiting"]
+# How a group stands on a day, in the order in which it presses; a plus keeps the walk in the order that is shown.
+_STANDS: Final[Mapping[Standing, str]] = {
+    "past-best": "best_before < :today",
+    "use-first": "best_before >= :today AND first_from <= :today AND +ready_from <= :today",
+    "ready": "best_before > :today AND first_from > :today AND +ready_from <= :today",
+    "waiting": "ready_from > :today AND +best_before >= :today",
+}
+# What waits is shown by what was made last, what is ready by what must be used first; all else by its last day.
+_ORDERS: Final = {"waiting": "made_on DESC, batch_id DESC", "ready": "first_from, batch_id DESC"}
+STANDINGS: Final[tuple[Standing, ...]] = tuple(_STANDS)
 
 
 @dataclass(frozen=True, slots=True)
 class ShelfRow:
-    """The jars of one batch in one place."""
+    """The jars of one batch that stand together. `told`: of these, the open ones (`3o`) and those that are out (`4x`)."""
 
     batch_id: str
     number: str
     title: str
     place: Literal["shelf", "fridge"]
+    stands_at: str
     jars: tuple[int, ...]
+    told: tuple[str, ...]
     jar_title: str
     jar_id: str
     made_on: date
     ready_from: date
     best_before: date
     formula_title: str | None
-
-
-def standing(connection: sqlite3.Connection, limit: int = MOST_GROUPS) -> list[ShelfRow]:
-    """Batches with jars standing somewhere, the newest first; `limit` groups at most."""
-    rows = connection.execute(
-        """
-        WITH stands AS (
-            SELECT batch_id, place,
-                   group_concat(number) AS jars,
-                   min(made_on) AS made_on,
-                   max(ready_from) AS ready_from,
-                   min(best_before) AS best_before
-            FROM jar
-            WHERE state IN ('closed', 'opened', 'out')
-            GROUP BY batch_id, place
-            ORDER BY made_on DESC, batch_id DESC
-            LIMIT :limit
-        )
-        SELECT batch.id, batch.number, batch.title, stands.place, stands.jars, stands.made_on, stands.ready_from, stands.best_before,
-               batch.snapshot ->> '$.jar_title' AS jar_title,
-               batch.snapshot ->> '$.jar_id' AS jar_id,
-               batch.snapshot ->> '$.formula_title' AS formula_title
-        FROM stands
-        JOIN batch ON batch.id = stands.batch_id
-        ORDER BY stands.made_on DESC, batch.begun_at DESC, batch.number DESC
-        """,
-        {"limit": limit},
-    )
-    return [
-        ShelfRow(
-            batch_id=row["id"],
-            number=row["number"],
-            title=row["title"],
-            place=row["place"],
-            jars=tuple(sorted(int(n) for n in row["jars"].split(","))),
-            jar_title=row["jar_title"],
-            jar_id=row["jar_id"],
-            made_on=date.fromisoformat(row["made_on"]),
-            ready_from=date.fromisoformat(row["ready_from"]),
-            best_before=date.fromisoformat(row["best_before"]),
-            formula_title=row["formula_title"],
-        )
-        for row in rows
-    ]
-
-
-def count(connection: sqlite3.Connection) -> tuple[int, int]:
-    """How many jars stand somewhere, and in how many groups of one batch and one place."""
-    row = connection.execute(
-        """
-        SELECT count(*) AS jars, count(DISTINCT batch_id || place) AS groups
-        FROM jar
-        WHERE state IN ('closed', 'opened', 'out')
-        """
-    ).fetchone()
-    return int(row["jars"]), int(row["groups"])
-
-
-LIST_MOST: Final = 200
-PAGE: Final = 60
+    colour: str
+    entered: bool
 
 
 @dataclass(frozen=True, slots=True)
-class JarRow:
-    """One jar as it stands."""
+class Only:
+    """Which groups: of one place, standing so, of these formulas ("" none), at one stand; all may be left out."""
 
-    id: int
-    batch_id: str
-    batch: str
-    title: str
-    number: int
-    jar_title: str
-    place: Literal["shelf", "fridge"]
-    state: str
-    made_on: date
-    ready_from: date
-    best_before: date
-    stands_at: str
-    given_to: str
-    look: bool
+    place: Literal["shelf", "fridge"] | None = None
+    standing: Standing | None = None
+    formulas: tuple[str, ...] | None = None
+    stands_at: str | None = None
+
+    def where(self, today: date) -> tuple[str, dict[str, Any]]:
+        """The condition, and what it asks with."""
+        asked: dict[str, Any] = {"today": today.isoformat(), "place": self.place, "stands_at": self.stands_at}
+        parts = [
+            *(["place = :place"] if self.place else []),
+            *([_STANDS[self.standing]] if self.standing else []),
+            *(["stands_at = :stands_at"] if self.stands_at is not None else []),
+        ]
+        if self.formulas is not None:
+            names = {f"formula_{number}": formula for number, formula in enumerate(self.formulas)}
+            asked |= names
+            # Walked in the order of the days, not gathered and sorted.
+            parts.append(f"+formula_id IN ({', '.join(f':{name}' for name in names)})")
+        return " AND ".join(parts) or "1", asked
 
 
-def _match(words: str) -> str:
-    """Words as a question for the full-text index: each of them, the last begun."""
-    parts = ["".join(letter for letter in word if letter.isalnum()) for word in words.replace("-", " ").split()[:8]]
-    return " ".join(f'"{part}"*' for part in parts if part)
+def standing(connection: sqlite3.Connection, today: date, only: Only, *, skip: int = 0, most: int = PAGE) -> list[ShelfRow]:
+    """A page of groups: what ends soonest first, among what still waits the newest."""
+    condition, asked = only.where(today)
+    order = _ORDERS.get(only.standing or "past-best", "best_before, batch_id DESC")
+    return _rows(connection, condition, order, asked | {"most": min(most, MOST_GROUPS), "skip": skip})
 
 
-def jars(
-    connection: sqlite3.Connection,
-    *,
-    words: str = "",
-    place: str | None = None,
-    state: str | None = None,
-    batch: str | None = None,
-    after: tuple[str, str, int] | None = None,
-    most: int = PAGE,
-) -> tuple[list[JarRow], int]:
-    """(a page of jars, the newest first, how many there are in all). `after`: the last one of the page before (made on, batch id, number)."""
-    match = _match(words)
-    if words.strip() and not match:
-        return [], 0
-    where = [
-        *(["jar.id IN (SELECT rowid FROM jar_words WHERE jar_words MATCH :match)"] if match else []),
-        *(["jar.place = :place"] if place else []),
-        *(["jar.state = :state"] if state else []),
-        *(["batch.number = :batch"] if batch else []),
-    ]
-    asked = {"match": match, "place": place, "state": state, "batch": batch, "most": min(most, LIST_MOST)}
-    condition = " AND ".join(where) or "1"
-    many = connection.execute(
-        f"SELECT count(*) AS many FROM jar JOIN batch ON batch.id = jar.batch_id WHERE {condition}", asked
-    ).fetchone()["many"]
-    page = ""
-    if after is not None:
-        page = " AND (jar.made_on, jar.batch_id, jar.number) < (:made_on, :batch_id, :number)"
-        asked |= {"made_on": after[0], "batch_id": after[1], "number": after[2]}
+def ending(connection: sqlite3.Connection, place: str, last: date, *, most: int) -> list[ShelfRow]:
+    """The groups of a place whose last day is not after a day, the soonest first."""
+    return _rows(
+        connection, "place = :place AND best_before <= :last", "best_before, batch_id DESC",
+        {"place": place, "last": last.isoformat(), "most": most, "skip": 0},
+    )  # fmt: skip
+
+
+def became_ready(connection: sqlite3.Connection, since: date, today: date, *, most: int) -> list[ShelfRow]:
+    """The groups on the shelf that became ready between two days, the last ones first; not those that never waited."""
+    return _rows(
+        connection, "place = 'shelf' AND ready_from BETWEEN :since AND :today AND ready_from > made_on", "ready_from DESC, batch_id DESC",
+        {"since": since.isoformat(), "today": today.isoformat(), "most": most, "skip": 0},
+    )  # fmt: skip
+
+
+def ahead(connection: sqlite3.Connection, today: date) -> list[ShelfRow]:
+    """The groups whose best-before or last day is still to come, the soonest first."""
+    return _rows(connection, "best_before >= :today", "best_before, batch_id DESC", {"today": today.isoformat(), "most": -1, "skip": 0})
+
+
+def _rows(connection: sqlite3.Connection, condition: str, order: str, asked: dict[str, Any]) -> list[ShelfRow]:
+    shown_order = ", ".join(f"shown.{part}" for part in order.split(", "))
     rows = connection.execute(
         f"""
-        SELECT jar.id, jar.batch_id, batch.number AS batch, batch.title, jar.number, batch.snapshot ->> '$.jar_title' AS jar_title, jar.place,
-               jar.state, jar.made_on, jar.ready_from, jar.best_before, jar.stands_at, jar.given_to, jar.look
-        FROM jar JOIN batch ON batch.id = jar.batch_id
-        WHERE {condition}{page}
-        ORDER BY jar.made_on DESC, jar.batch_id DESC, jar.number DESC
-        LIMIT :most
+        WITH shown AS (
+            SELECT *
+            FROM shelf_group
+            WHERE {condition}
+            ORDER BY {order}
+            LIMIT :most OFFSET :skip
+        )
+        SELECT batch.id, batch.number, batch.title, shown.place, shown.stands_at, shown.numbers, shown.told, shown.made_on, shown.ready_from,
+               shown.best_before,
+               json_extract(batch.snapshot, '$.jar_title', '$.jar_id', '$.formula_title', '$.colour', '$.entered') AS drawn
+        FROM shown
+        JOIN batch ON batch.id = shown.batch_id
+        ORDER BY {shown_order}
         """,
         asked,
     )
-    found = [
-        JarRow(
-            **{
-                **dict(row),
-                **{name: date.fromisoformat(row[name]) for name in ("made_on", "ready_from", "best_before")},
-                "look": bool(row["look"]),
-            }
-        )
-        for row in rows
-    ]
-    return found, int(many)
+    return [_row(row) for row in rows]
 
 
-def drew_from(connection: sqlite3.Connection, what: str, item_id: str) -> list[str]:
-    """The batches that drew from a bottle or a lot of lids, less what they gave back; the newest first."""
+def _row(row: sqlite3.Row) -> ShelfRow:
+    jar_title, jar_id, formula_title, colour, entered = json.loads(row["drawn"])
+    return ShelfRow(
+        batch_id=row["id"], number=row["number"], title=row["title"], place=row["place"], stands_at=row["stands_at"],
+        jars=tuple(sorted(int(n) for n in row["numbers"].split(","))), told=tuple(filter(None, row["told"].split(","))),
+        jar_title=jar_title, jar_id=jar_id, made_on=date.fromisoformat(row["made_on"]),
+        ready_from=date.fromisoformat(row["ready_from"]), best_before=date.fromisoformat(row["best_before"]),
+        formula_title=formula_title, colour=colour or "", entered=bool(entered),
+    )  # fmt: skip
+
+
+def counts(connection: sqlite3.Connection, today: date) -> dict[tuple[Literal["shelf", "fridge"], Standing], tuple[int, int]]:
+    """(jars, groups) by place and how they stand today."""
+    cases = " ".join(f"WHEN {condition} THEN '{name}'" for name, condition in _STANDS.items())
     rows = connection.execute(
-        """
-        SELECT batch.number AS number
-        FROM movement
-        JOIN batch ON batch.id = movement.batch_id
-        WHERE movement.what = :what AND movement.item_id = :item
-        GROUP BY movement.batch_id
-        HAVING -sum(movement.amount) > 1e-6
-        ORDER BY batch.begun_at DESC, batch.number DESC
+        f"""
+        SELECT place, CASE {cases} END AS standing, sum(jars) AS jars, sum(groups) AS groups
+        FROM shelf_day
+        GROUP BY 1, 2
         """,
-        {"what": what, "item": item_id},
+        {"today": today.isoformat()},
     )
-    return [row["number"] for row in rows]
+    return {(row["place"], row["standing"]): (int(row["jars"]), int(row["groups"])) for row in rows}
+
+
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """So many jars in so many groups under one key: a formula's id, or where they stand."""
+
+    key: str
+    place: str
+    jars: int
+    groups: int
+
+
+def grouped(connection: sqlite3.Connection, by: Literal["formula_id", "stands_at"]) -> list[Counted]:
+    """All that stand, counted by formula or by where they stand."""
+    rows = connection.execute(
+        f"SELECT {by} AS key, place, sum(jars) AS jars, sum(groups) AS groups FROM shelf_sort GROUP BY {by}, place ORDER BY jars DESC, key"
+    )
+    return [Counted(row["key"], row["place"], int(row["jars"]), int(row["groups"])) for row in rows]
+
+
+def regroup(connection: sqlite3.Connection, snapshot: Snapshot, lives: Sequence[JarLife]) -> None:
+    """Write a batch's groups anew from its jars' lives."""
+    connection.execute("DELETE FROM shelf_group WHERE batch_id = :id", {"id": snapshot.id})
+    together: dict[tuple[str, str], list[JarLife]] = {}
+    for life in lives:
+        if life.state in THERE:
+            together.setdefault((life.place, life.where), []).append(life)
+    connection.executemany(
+        """
+        INSERT INTO shelf_group (batch_id, place, stands_at, formula_id, jars, numbers, told, made_on, ready_from, first_from, best_before)
+        VALUES (:batch_id, :place, :stands_at, :formula_id, :jars, :numbers, :told, :made_on, :ready_from, :first_from, :best_before)
+        """,
+        [_group(snapshot, place, stand, mine) for (place, stand), mine in together.items()],
+    )
+
+
+def _group(snapshot: Snapshot, place: str, stand: str, mine: Iterable[JarLife]) -> dict[str, Any]:
+    lives = list(mine)
+    ready, best = max(one.ready_from for one in lives), min(one.last_day or one.best_before for one in lives)
+    before = min(timedelta(days=USE_FIRST_DAYS), max(timedelta(), (best - ready) / 2))
+    marks = {"opened": "o", "out": "x"}
+    return {
+        "batch_id": snapshot.id, "place": place, "stands_at": stand, "formula_id": snapshot.formula_id or "", "jars": len(lives),
+        "numbers": ",".join(str(one.number) for one in lives),
+        "told": ",".join(f"{one.number}{marks[one.state]}" for one in lives if one.state in marks),
+        "made_on": min(one.made_on for one in lives).isoformat(), "ready_from": ready.isoformat(),
+        "first_from": (best - before).isoformat(), "best_before": best.isoformat(),
+    }  # fmt: skip

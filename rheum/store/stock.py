@@ -8,6 +8,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
 
+from rheum.core.batch.begun import Snapshot
 from rheum.core.facts.jars import Jar, JarError, measured_jar
 from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
 from rheum.core.making.takes import Take
@@ -289,6 +290,15 @@ def break_jar(connection: sqlite3.Connection, batch_id: str, jar: Take, *, now: 
     row = connection.execute("SELECT amount FROM stock_left WHERE what = 'jars' AND item_id = ?", (jar.item_id,)).fetchone()
     if row is not None and row["amount"] >= 1:
         _moved(connection, batch_id, jar, -jar.amount, now=now, why="broken", event_id=event_id)
+
+
+def come_home(connection: sqlite3.Connection, snapshot: Snapshot, numbers: Iterable[int], *, now: datetime, event_id: str) -> None:
+    """Record that empty jars are back, of the sizes that this kitchen counts; within the transaction that records the event."""
+    counted = {row["item_id"] for row in connection.execute("SELECT item_id FROM stock_left WHERE what = 'jars'")}
+    for number in numbers:
+        jar_id, title = snapshot.jar_of(number)
+        if jar_id in counted:
+            _moved(connection, snapshot.id, Take("jars", jar_id, f"{title} jars", 1), 1.0, now=now, why="given back", event_id=event_id)
 
 
 def move_back(connection: sqlite3.Connection, batch_id: str, of: str, *, now: datetime, event_id: str) -> None:

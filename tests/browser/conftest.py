@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterator
 from pathlib import Path
+from urllib.parse import urlsplit
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
@@ -56,7 +57,8 @@ def open_page(browser: Browser) -> Iterator[Opener]:
                 lambda message: wrong.append(message.text) if message.type == "error" and "status of 4" not in message.text else None,
             )
             page.on("pageerror", lambda error: wrong.append(str(error)))
-        page.goto(url)
+        # An address without a path is the Bench; the first screen is asked for as such.
+        page.goto(url if urlsplit(url).path else f"{url}/bench")
         return page
 
     yield opener
@@ -93,3 +95,9 @@ def all_in(page: Page, last: bool = True) -> None:
     """A load counted at once, as many jars as the canner takes of them."""
     page.get_by_role("button", name="Count them at once").click()
     page.get_by_role("button", name=re.compile("^Lid on: .* the last$" if last else "^Lid on: .* more after this load$")).click()
+
+
+def through_the_door(page: Page, screen: str) -> None:
+    """To a screen that has no place of its own in the bar."""
+    page.get_by_role("navigation", name="Screens").get_by_role("link", name="More").click()
+    page.get_by_role("main").get_by_role("link", name=screen, exact=True).click()

@@ -192,7 +192,25 @@ def test_drafts_survive_a_reload_and_follow_from_laptop_to_phone(demo_server: Ru
     expect(phone.get_by_label("What you call it")).to_have_value("the new one")
 
 
-SCREENS = ["/", "/recipes", "/stove", "/stove/demo-0012", "/shelf", "/reckoner", "/kitchen", "/kitchen/vinegar", "/measure", "/day"]
+SCREENS = [
+    "/today",
+    "/bench",
+    "/more",
+    "/wrong",
+    "/shelf/enter",
+    "/shelf/found",
+    "/shelf/26-002/2",
+    "/trace?lids=demo-lids-0",
+    "/recipes",
+    "/stove",
+    "/stove/demo-0012",
+    "/shelf",
+    "/reckoner",
+    "/kitchen",
+    "/kitchen/vinegar",
+    "/measure",
+    "/day",
+]
 
 
 @pytest.mark.parametrize("look", ["light", "dark"])

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, all_in, serious_faults
+from tests.browser.conftest import LAPTOP, PHONE, Opener, all_before_filling, all_in, serious_faults, through_the_door
 from tests.conftest import Running
 
 BEANS = """Row beans
@@ -123,7 +123,7 @@ def test_the_kitchens_height_changes_the_minutes_at_once(demo_server: Running, o
     minutes = page.locator("[data-minutes]")
     expect(minutes).to_have_attribute("data-minutes", "10")
     for height, unit, wanted in (("304.8", "metres", "5"), ("1000.1", "feet", "10"), ("6500", "feet", "15"), ("10001", "feet", "")):
-        page.get_by_role("link", name="Kitchen").click()
+        through_the_door(page, "Kitchen")
         page.get_by_label("How high above the sea is your kitchen?").fill(height)
         page.get_by_label("Unit of the height").select_option(label=unit)
         page.get_by_role("button", name="Save").click()
@@ -303,7 +303,7 @@ def test_what_was_not_heard_is_said_beside_it_and_remembered(demo_server: Runnin
     page.get_by_role("button", name="Or: take Rheum's own steps instead").click()
     expect(page.locator("[data-code=method-not-vouched]")).to_have_count(0)
     expect(panel).to_contain_text("These jars may stand on the shelf.")
-    page.get_by_role("link", name="Kitchen").click()
+    through_the_door(page, "Kitchen")
     page.get_by_role("button", name="Forget zebble mustard seed").click()
     expect(page.get_by_role("button", name="Forget zebble mustard seed")).to_have_count(0)
     expect(page.get_by_role("button", name="Forget grindle")).to_have_count(1)

@@ -41,7 +41,7 @@ def test_a_whole_preparation(size: dict[str, int], demo_server: Running, open_pa
     big.get_by_label("Left in it, ml").fill("1.1 l")
     big.get_by_role("button", name="Set it").click()
     expect(big).to_contain_text("1100 ml left of 3000")
-    page.goto(demo_server.url)
+    page.goto(demo_server.url + "/bench")
     measure(page)
     # The empty basket, tare, the full one.
     page.get_by_role("button", name="Weigh the green bean").click()
@@ -268,7 +268,7 @@ def test_what_is_short_is_asked_about_on_the_bench_before_a_batch_is_begun(demo_
     sheet(page, BEANS)
     page.get_by_role("button", name="Begin this batch").click()
     expect(page.get_by_role("alert").filter(has_text="Before you begin")).to_contain_text("1 is in the cupboard")
-    expect(page).to_have_url(re.compile(r"/$"))
+    expect(page).to_have_url(re.compile(r"/bench$"))
     page.get_by_role("button", name="Begin all the same").click()
     expect(page).to_have_url(re.compile(r"/stove/"))
 

@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
+from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults, through_the_door
 from tests.browser.test_bench import BEANS, sheet
 from tests.conftest import Running
 
@@ -49,7 +49,7 @@ def test_paste_place_put_right_and_undo(size: dict[str, int], demo_server: Runni
     page.reload()
     expect(page.get_by_label(FIELD)).to_have_value(text)
     expect(page.locator("[data-code=line-unread]")).to_have_count(0)
-    page.get_by_role("link", name="Kitchen", exact=True).click()
+    through_the_door(page, "Kitchen")
     page.get_by_role("button", name="Forget skirret").click()
     expect(page.get_by_text("Ingredients you placed")).to_have_count(0)
 
@@ -301,7 +301,7 @@ def test_a_formula_is_entered_from_a_book(demo_server: Running, open_page: Opene
     card.get_by_role("button", name="Begin from it: Carrot coins").click()
     settled(page, "shelf")
     expect(page.get_by_text("entered by you from The Valley Book of Jars")).to_be_visible()
-    page.get_by_role("link", name="Kitchen", exact=True).click()
+    through_the_door(page, "Kitchen")
     page.get_by_label("A source that gives sea-level minutes only").select_option(value="longest")
     page.get_by_role("link", name="Bench").click()
     expect(page.get_by_text("the longest of the trade chart")).to_be_visible()
@@ -357,12 +357,12 @@ def test_keys_of_its_own_press_the_buttons_and_never_while_one_types(demo_server
     assert serious_faults(page) == []
     page.get_by_role("button", name="Switch the keys off").click()
     page.get_by_role("button", name="Close").click()
-    page.keyboard.press("2")
+    page.keyboard.press("3")
     expect(page.get_by_label(FIELD)).to_be_visible()
     page.keyboard.press("?")
     page.get_by_role("button", name="Switch the keys on").click()
     page.get_by_role("button", name="Close").click()
-    page.keyboard.press("2")
+    page.keyboard.press("3")
     expect(page.get_by_role("heading", name="Recipes", level=1)).to_be_visible()
 
 

@@ -106,10 +106,8 @@ def test_a_table_never_runs_in_a_spreadsheet(client: FlaskClient) -> None:
 
 def test_the_shelf_and_the_stove_cut_nothing_in_silence(client: FlaskClient) -> None:
     import rheum.api.batches as api
-    from rheum.store import shelf
 
     assert api._MOST_UNDER_WAY >= 100
-    assert shelf.MOST_GROUPS >= 1000
     for number in range(5, 65):
         client.post("/api/batches", json={"id": f"batch-{number:04d}", "text": BEANS, "jars": 1})
     listed = client.get("/api/batches").json
@@ -119,9 +117,9 @@ def test_the_shelf_and_the_stove_cut_nothing_in_silence(client: FlaskClient) -> 
 
 
 def test_what_the_shelf_does_not_draw_it_counts(client: FlaskClient, monkeypatch: pytest.MonkeyPatch) -> None:
-    from rheum.store import shelf
+    import rheum.api.shelf as api
 
-    monkeypatch.setattr(shelf.standing, "__defaults__", (2,))
+    monkeypatch.setattr(api, "EACH", 2)
     fridge = "Odd\n4 cups onions\n1 cup white vinegar (5%)\n"
     for number in range(5):
         batch = f"fridge-{number:04d}"
@@ -133,6 +131,9 @@ def test_what_the_shelf_does_not_draw_it_counts(client: FlaskClient, monkeypatch
     shown = client.get("/api/shelf").json
     assert (len(shown["batches"]), shown["more"], shown["jars"]) == (2, 3, 10)
     assert [row["batch_id"] for row in shown["batches"]] == ["fridge-0004", "fridge-0003"]
+    # What is not drawn is asked for, page by page, each once.
+    rest = client.get("/api/shelf?place=fridge&skip=2").json["batches"]
+    assert [row["batch_id"] for row in rest] == ["fridge-0002", "fridge-0001", "fridge-0000"]
 
 
 def test_a_height_put_right_is_told_to_every_open_batch(client: FlaskClient) -> None:

@@ -19,6 +19,7 @@ from rheum.core.batch import state_at
 from rheum.core.batch.moment import Moment
 from rheum.store import batches, stock
 from rheum.store.database import FILE_OF, connect, open_data
+from tests.conftest import MovableClock
 
 OLD = Path(__file__).parents[1] / "old_data"
 WRITTEN = sorted(OLD.glob("*.db"))
@@ -203,3 +204,29 @@ def test_what_was_on_hand_is_on_hand_when_stock_becomes_a_ledger(path: Path, tmp
     moved = connection.execute("SELECT batch_id, what, item_id, -amount FROM movement WHERE why = 'drawn' ORDER BY 1, 2, 3").fetchall()
     assert [tuple(row) for row in moved] == drawn
     connection.close()
+
+
+WITH_JARS = OLD / "with_jars" / "jars-1642589.db"
+
+
+def test_jars_told_of_before_the_shelf_had_groups_stand_in_them(tmp_path: Path) -> None:
+    """Opened, given, noted, moved, spoiled, finished, as that version recorded it: the groups are what the jars come to."""
+    shutil.copy(WITH_JARS, tmp_path / "kitchen.db")
+    database = open_data(tmp_path, "kitchen")
+    clock = MovableClock()
+    client = create_app(Setup(database, "kitchen", frozenset({"localhost"}), clock)).test_client()
+    jars = client.get("/api/shelf/jars?most=50").get_json()["jars"]
+    assert sorted(jar["state"] for jar in jars) == ["closed"] * 4 + ["finished", "given", "given", "opened", "out"]
+    groups = client.get("/api/shelf").get_json()
+    assert groups["jars"] == 6 == sum(len(group["jars"]) for group in groups["batches"])
+    assert {one["key"]: one["jars"] for one in client.get("/api/shelf?group=place").get_json()["groups"]} == {
+        "shelf:": 4, "shelf:cellar, left": 1, "fridge:": 1,
+    }  # fmt: skip
+    spoiled = next(jar for jar in jars if jar["state"] == "out")
+    page = client.get(f"/api/jars/{spoiled['batch']}/{spoiled['number']}").get_json()
+    assert page["life"]["advice"] and page["colour"] == "" and not page["entered"]
+    # Written anew by the next thing that is told, the groups are the same.
+    told = {"id": "told-now-0001", "kind": "noted", "jars": [[spoiled["batch"], spoiled["number"]]], "note": "seen"}
+    assert client.post("/api/jars/events", json=told).status_code == 200
+    again = client.get("/api/shelf").get_json()
+    assert [group["jars"] for group in again["batches"]] == [group["jars"] for group in groups["batches"]]

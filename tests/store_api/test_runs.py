@@ -57,7 +57,7 @@ def test_the_store_keeps_what_the_fold_says(row: list[tuple[str, int, int, int, 
         assert stored is not None
         state = state_at(stored.snapshot, stored.events, Moment(now, (now - START).total_seconds(), (now - START).total_seconds(), "one"))
         assert [event.id for event in stored.events] == known
-        standing = shelf.standing(connection)
+        standing = shelf.standing(connection, now.date(), shelf.Only())
         on_shelf = sorted(number for found in standing if found.place == "shelf" for number in found.jars)
         assert on_shelf == [jar.number for jar in state.jars if jar.state == "sealed"]
         assert (begun.id in {batch.snapshot.id for batch in batches.under_way(connection)}) is (state.step != "done")

@@ -58,7 +58,7 @@ def test_the_demo_is_told_relative_to_its_start(tmp_path: Path) -> None:
     assert kitchen is not None and (kitchen.name, str(kitchen.height)) == ("Quarry Row", "1,265 m")
     under_way = batches.under_way(connection)
     assert {batch.snapshot.begun_at.date() for batch in under_way} <= {moment.date(), (moment - timedelta(days=1)).date()}
-    rows = shelf.standing(connection)
+    rows = shelf.standing(connection, moment.date(), shelf.Only())
     assert {row.place for row in rows} == {"shelf", "fridge"}
     assert max(row.made_on for row in rows) <= moment.date()
     assert any("garlic beans" in row.title for row in rows if row.place == "fridge")

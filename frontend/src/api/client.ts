@@ -20,6 +20,13 @@ export type Day = Schemas["DayOut"];
 export type DayIn = Schemas["DayIn"];
 export type JarFound = Schemas["JarsFoundOut.JarFound"];
 export type JarsIn = Schemas["JarsIn"];
+export type JarsEnteredIn = Schemas["JarsEnteredIn"];
+export type Signs = Schemas["SignsOut"];
+export type WalkIn = Schemas["WalkIn"];
+export type WrongEnding = Schemas["WalkOut.Ending"];
+export type Today = Schemas["TodayOut"];
+export type TodayLine = Schemas["TodayOut.TodayLine"];
+export type RecallIn = Schemas["RecallIn"];
 export type JarStory = Schemas["JarOut"];
 export type Alive = Schemas["AliveOut"];
 export type Ring = Schemas["StoveOut.Ring"];
@@ -300,7 +307,15 @@ export const api = {
   hob: () => got(client.GET("/api/hob")) as Promise<Schemas["HobOut"]>,
   setHob: (body: Schemas["HobIn"]) => got(client.PUT("/api/hob", { body })) as Promise<Schemas["HobOut"]>,
   throwDayAway: (day_id: string) => got(client.DELETE("/api/days/{day_id}", { params: { path: { day_id } } })),
-  shelf: () => got(client.GET("/api/shelf")),
+  shelf: (query: Record<string, string | number> = {}) =>
+    got(client.GET("/api/shelf", { params: { query } } as never)) as Promise<Shelf>,
+  today: () => got(client.GET("/api/today")) as Promise<Today>,
+  putOff: (key: string) => got(client.POST("/api/today/put-off", { body: { key } })) as Promise<Today>,
+  signs: () => got(client.GET("/api/signs")) as Promise<Signs>,
+  walk: (body: WalkIn) => got(client.POST("/api/signs/walk", { body })) as Promise<Schemas["WalkOut"]>,
+  enterJars: (body: JarsEnteredIn) =>
+    got(client.POST("/api/jars/entered", { body })) as Promise<Schemas["JarsEnteredOut"]>,
+  recall: (body: RecallIn) => got(client.POST("/api/trace/recall", { body })) as Promise<Schemas["JarsToldOut"]>,
 };
 
 /** An id made by this screen, so that a double tap is one event. Works without a secure context too. */

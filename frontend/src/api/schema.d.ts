@@ -332,6 +332,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Seal checks, ready days, last days and best-before dates of what stands here, as an iCalendar feed. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description iCalendar */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/can-make": {
         parameters: {
             query?: never;
@@ -1516,6 +1552,55 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/entered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Enter jars that stood there before Rheum. They are not judged, and say so; what nobody knows the age of is not taken. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["JarsEnteredIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JarsEnteredOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -2977,7 +3062,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Jars on the shelf and in the refrigerator by batch, the newest first, and how each group stands today. */
+        /**
+         * Jars as they stand today: of each way of standing the first groups, what ends soonest first, and how many there are. `place`, `standing`, `kind`
+         * @description and `stand` choose some of them, `skip` goes on; `group=kind` or `group=place` counts by those instead of drawing.
+         */
         get: {
             parameters: {
                 query?: never;
@@ -3014,8 +3102,9 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Jars, the newest first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `after` the cursor of the page
-         * @description before. At most 200.
+         * Jars, the newest first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `marked`
+         * @description recalled or look; `after` the cursor of the page
+         *     before. At most 200.
          */
         get: {
             parameters: {
@@ -3039,6 +3128,91 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where something may be seen on a jar, and what, each with what is drawn of it. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SignsOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signs/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The next question of a sign, or what the jar comes to. What is not known counts as the worse. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["WalkIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WalkOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3831,6 +4005,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * At most seven lines: what is to be saved within 24 hours, running clocks, last days, seals, the day's next, jars to look at, what runs low, what to
+         * @description use first, what is ready.
+         */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/put-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a line off until tomorrow morning; what is to be saved, and a running clock, cannot be. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["PutOffIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trace": {
         parameters: {
             query?: never;
@@ -3839,8 +4101,8 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Which jars hold vinegar from a bottle (`bottle`), or lids of a lot (`lids`): where each stands, or to whom it went. What drew from it counts whole:
-         * @description which of a batch's jars it was, nobody can tell.
+         * Which jars hold vinegar from a bottle (`bottle`), lids of a lot (`lids`) or produce of a source (`produce`, `picked`): where each stands, or to whom
+         * @description it went. What drew from it counts whole: which of a batch's jars it was, nobody can tell.
          */
         get: {
             parameters: {
@@ -3864,6 +4126,55 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trace/recall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** It was bad: mark every jar it touches, all of them or none, until each is told. Can be taken back by its id. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["RecallIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JarsToldOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -4667,6 +4978,26 @@ export interface components {
             state: "heating" | "boiling" | "hot";
         };
         /**
+         * Produce
+         * @description What a basket of a batch held: its name, grams, whose it is in free words, and when it was picked.
+         */
+        "BatchListOut.Produce": {
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+            /**
+             * Picked
+             * @default null
+             */
+            picked: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -4840,6 +5171,11 @@ export interface components {
              * @default
              */
             canner_title: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /** @default null */
             cook: components["schemas"]["BatchListOut.CookPlanned"] | null;
             /**
@@ -4857,6 +5193,12 @@ export interface components {
              * @default []
              */
             differs: string[];
+            /**
+             * Entered
+             * @default
+             * @enum {string}
+             */
+            entered: "" | "shelf" | "fridge";
             /** Formula Id */
             formula_id: string | null;
             /** Formula Title */
@@ -4865,6 +5207,11 @@ export interface components {
             fridge_days: number;
             /** Headspace Mm */
             headspace_mm: number;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
             /** Id */
             id: string;
             /** Jar Id */
@@ -4894,6 +5241,11 @@ export interface components {
              * @enum {string}
              */
             pack: "raw" | "hot";
+            /**
+             * Produce
+             * @default []
+             */
+            produce: components["schemas"]["BatchListOut.Produce"][];
             /**
              * Rim
              * @default water
@@ -5608,6 +5960,26 @@ export interface components {
             state: "heating" | "boiling" | "hot";
         };
         /**
+         * Produce
+         * @description What a basket of a batch held: its name, grams, whose it is in free words, and when it was picked.
+         */
+        "BatchOut.Produce": {
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+            /**
+             * Picked
+             * @default null
+             */
+            picked: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -5781,6 +6153,11 @@ export interface components {
              * @default
              */
             canner_title: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /** @default null */
             cook: components["schemas"]["BatchOut.CookPlanned"] | null;
             /**
@@ -5798,6 +6175,12 @@ export interface components {
              * @default []
              */
             differs: string[];
+            /**
+             * Entered
+             * @default
+             * @enum {string}
+             */
+            entered: "" | "shelf" | "fridge";
             /** Formula Id */
             formula_id: string | null;
             /** Formula Title */
@@ -5806,6 +6189,11 @@ export interface components {
             fridge_days: number;
             /** Headspace Mm */
             headspace_mm: number;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
             /** Id */
             id: string;
             /** Jar Id */
@@ -5835,6 +6223,11 @@ export interface components {
              * @enum {string}
              */
             pack: "raw" | "hot";
+            /**
+             * Produce
+             * @default []
+             */
+            produce: components["schemas"]["BatchOut.Produce"][];
             /**
              * Rim
              * @default water
@@ -6249,13 +6642,23 @@ export interface components {
         };
         /**
          * BasketIn
-         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`.
+         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`; whose it is, and when it was picked.
          */
         "BeginIn.BasketIn": {
             /** Amount */
             amount: string;
             /** Line */
             line: number;
+            /**
+             * Picked
+             * @default null
+             */
+            picked?: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
         };
         /**
          * JarWishIn
@@ -8432,7 +8835,7 @@ export interface components {
         /**
          * JarLife
          * @description One jar as it stands. `place`: shelf or refrigerator; `where`: in free words; `last_day`: of what is in the refrigerator or opened; `advice`: what
-         *     to do with one that is out; `look`: a batch mate was found wrong, and this one is to be looked at.
+         *     to do with one that is out; `look`: a batch mate was found wrong, and this one is to be looked at; `recalled`: why it was traced, until it is told.
          */
         "JarOut.JarLife": {
             /**
@@ -8490,6 +8893,11 @@ export interface components {
              */
             ready_from: string;
             /**
+             * Recalled
+             * @default
+             */
+            recalled: string;
+            /**
              * State
              * @enum {string}
              */
@@ -8502,7 +8910,7 @@ export interface components {
         };
         /**
          * JarNote
-         * @description Something written to a jar, and when.
+         * @description Something written to a jar, and when; of a tasting, how it was.
          */
         "JarOut.JarNote": {
             /**
@@ -8512,6 +8920,8 @@ export interface components {
             at: string;
             /** Says */
             says: string;
+            /** @default null */
+            taste: components["schemas"]["JarOut.Taste"] | null;
         };
         /**
          * JarPage
@@ -8522,6 +8932,16 @@ export interface components {
             batch: string;
             /** Batch Id */
             batch_id: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * Entered
+             * @default false
+             */
+            entered: boolean;
             /** Formula Title */
             formula_title: string | null;
             /** Jar Title */
@@ -8554,8 +8974,114 @@ export interface components {
              * Format: date
              */
             today: string;
+            /** Took */
+            took: components["schemas"]["JarOut.TookFrom"][];
             /** Vinegar */
             vinegar: string[];
+        };
+        /**
+         * Taste
+         * @description How a jar tasted, in fifths: heat, sour, salt and crunch from 1 to 5; whether it is to be made again; and who says so.
+         */
+        "JarOut.Taste": {
+            /**
+             * Again
+             * @default null
+             */
+            again: boolean | null;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Crunch
+             * @default null
+             */
+            crunch: number | null;
+            /**
+             * Heat
+             * @default null
+             */
+            heat: number | null;
+            /**
+             * Salt
+             * @default null
+             */
+            salt: number | null;
+            /**
+             * Sour
+             * @default null
+             */
+            sour: number | null;
+        };
+        /**
+         * TookFrom
+         * @description A bottle, a lot of lids, or produce of a source: what of it is traced by `item` (and of produce `picked`).
+         */
+        "JarOut.TookFrom": {
+            /** Item */
+            item: string;
+            /**
+             * Picked
+             * @default
+             */
+            picked: string;
+            /** Says */
+            says: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "bottle" | "lids" | "produce";
+        };
+        /**
+         * JarsEnteredIn
+         * @description Jars that stood there before Rheum: what they are, how many, of which size, since when, and where.
+         */
+        JarsEnteredIn: {
+            /** Id */
+            id: string;
+            /**
+             * Jar
+             * @default pint
+             */
+            jar?: string;
+            /** Jars */
+            jars: number;
+            /**
+             * Made On
+             * @default null
+             */
+            made_on?: string | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes?: string;
+            /**
+             * Place
+             * @default shelf
+             * @enum {string}
+             */
+            place?: "shelf" | "fridge";
+            /** Title */
+            title: string;
+        };
+        /**
+         * JarsEnteredOut
+         * @description Jars that were entered.
+         */
+        JarsEnteredOut: components["schemas"]["JarsEnteredOut.EnteredJars"];
+        /**
+         * EnteredJars
+         * @description Jars that were entered as they stood: the number of their batch.
+         */
+        "JarsEnteredOut.EnteredJars": {
+            /** Batch */
+            batch: string;
+            /** Batch Id */
+            batch_id: string;
         };
         /**
          * JarsFoundOut
@@ -8576,6 +9102,10 @@ export interface components {
              * Format: date
              */
             best_before: string;
+            /** Colour */
+            colour: string;
+            /** Entered */
+            entered: boolean;
             /** Given To */
             given_to: string;
             /** Jar Title */
@@ -8599,6 +9129,8 @@ export interface components {
              * Format: date
              */
             ready_from: string;
+            /** Recalled */
+            recalled: string;
             /**
              * Standing
              * @enum {string}
@@ -8626,9 +9158,14 @@ export interface components {
         /**
          * JarsIn
          * @description What happened to jars: each by its batch's number on the label and its own. `to`: to whom, or where; `note`: in free words; `left`: of a count,
-         *     how many are there; `of`: of what is taken back.
+         *     how many are there; `of`: of what is taken back; `days`: how long what goes into the refrigerator keeps, a week at most; `taste`: how it was.
          */
         JarsIn: {
+            /**
+             * Days
+             * @default 7
+             */
+            days?: number;
             /** Id */
             id: string;
             /**
@@ -8643,7 +9180,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "opened" | "finished" | "given" | "back" | "moved" | "noted" | "tasted" | "counted" | "missing" | "unsealed" | "spoiled" | "thrown" | "undo";
+            kind: "opened" | "finished" | "emptied" | "given" | "back" | "moved" | "noted" | "tasted" | "counted" | "missing" | "unsealed" | "spoiled" | "thrown" | "chilled" | "looked" | "told" | "undo";
             /**
              * Left
              * @default null
@@ -8659,11 +9196,49 @@ export interface components {
              * @default null
              */
             of?: string | null;
+            /** @default null */
+            taste?: components["schemas"]["JarsIn.TasteIn"] | null;
             /**
              * To
              * @default
              */
             to?: string;
+        };
+        /**
+         * TasteIn
+         * @description How a jar tasted, each from 1 to 5; whether it is to be made again, and who says so.
+         */
+        "JarsIn.TasteIn": {
+            /**
+             * Again
+             * @default null
+             */
+            again?: boolean | null;
+            /**
+             * By
+             * @default
+             */
+            by?: string;
+            /**
+             * Crunch
+             * @default null
+             */
+            crunch?: number | null;
+            /**
+             * Heat
+             * @default null
+             */
+            heat?: number | null;
+            /**
+             * Salt
+             * @default null
+             */
+            salt?: number | null;
+            /**
+             * Sour
+             * @default null
+             */
+            sour?: number | null;
         };
         /**
          * JarsToldOut
@@ -9072,6 +9647,11 @@ export interface components {
             altitude_says: string | null;
             /** Altitude Unit */
             altitude_unit: ("m" | "ft") | null;
+            /**
+             * Begun
+             * @default false
+             */
+            begun: boolean;
             /** Boiling Point C */
             boiling_point_c: number | null;
             /** Boiling Says */
@@ -9393,13 +9973,23 @@ export interface components {
         };
         /**
          * BasketIn
-         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`.
+         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`; whose it is, and when it was picked.
          */
         "PlanIn.BasketIn": {
             /** Amount */
             amount: string;
             /** Line */
             line: number;
+            /**
+             * Picked
+             * @default null
+             */
+            picked?: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
         };
         /**
          * JarWishIn
@@ -9844,8 +10434,18 @@ export interface components {
             line: number;
             /** Name */
             name: string;
+            /**
+             * Picked
+             * @default null
+             */
+            picked: string | null;
             /** Says */
             says: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
             trim: components["schemas"]["PlanOut.Usable"];
         };
         /** JarChoice */
@@ -10468,6 +11068,14 @@ export interface components {
             grams: number;
         };
         /**
+         * PutOffIn
+         * @description A line that is put off until tomorrow.
+         */
+        PutOffIn: {
+            /** Key */
+            key: string;
+        };
+        /**
          * QuietIn
          * @description Alarms that somebody has heard, by their names.
          */
@@ -10500,6 +11108,36 @@ export interface components {
              * @enum {string}
              */
             unit: "g" | "lb oz";
+        };
+        /**
+         * RecallIn
+         * @description A bottle, a lot of lids or produce of a source was bad: every jar it touches is marked until it is told. `note`: what was wrong.
+         */
+        RecallIn: {
+            /**
+             * Bottle
+             * @default
+             */
+            bottle?: string;
+            /** Id */
+            id: string;
+            /**
+             * Lids
+             * @default
+             */
+            lids?: string;
+            /** Note */
+            note: string;
+            /**
+             * Picked
+             * @default
+             */
+            picked?: string;
+            /**
+             * Produce
+             * @default
+             */
+            produce?: string;
         };
         /**
          * RecipeFileIn
@@ -11129,13 +11767,23 @@ export interface components {
         };
         /**
          * BasketIn
-         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`.
+         * @description What there is of one of the recipe's lines, as written: `4.9 kg less 510 g`; whose it is, and when it was picked.
          */
         "SheetIn.BasketIn": {
             /** Amount */
             amount: string;
             /** Line */
             line: number;
+            /**
+             * Picked
+             * @default null
+             */
+            picked?: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
         };
         /**
          * JarWishIn
@@ -11325,7 +11973,11 @@ export interface components {
         };
         /** ShelfOut */
         ShelfOut: components["schemas"]["ShelfOut.ShelfView"];
-        /** ShelfBatch */
+        /**
+         * ShelfBatch
+         * @description The jars of one batch that stand together, and how they stand today. `told`: the open ones (`3o`) and those that are out (`4x`); `colour`: of
+         *     what is in them, "" where nobody knows; `entered`: they stood there before Rheum.
+         */
         "ShelfOut.ShelfBatch": {
             /** Batch Id */
             batch_id: string;
@@ -11334,6 +11986,10 @@ export interface components {
              * Format: date
              */
             best_before: string;
+            /** Colour */
+            colour: string;
+            /** Entered */
+            entered: boolean;
             /** Formula Title */
             formula_title: string | null;
             /** Jar Id */
@@ -11364,16 +12020,62 @@ export interface components {
              * @enum {string}
              */
             standing: "waiting" | "ready" | "use-first" | "past-best";
+            /** Stands At */
+            stands_at: string;
             /** Title */
             title: string;
+            /** Told */
+            told: string[];
+        };
+        /**
+         * ShelfCount
+         * @description How many jars and groups stand so in a place.
+         */
+        "ShelfOut.ShelfCount": {
+            /** Groups */
+            groups: number;
+            /** Jars */
+            jars: number;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge";
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "waiting" | "ready" | "use-first" | "past-best";
+        };
+        /**
+         * ShelfGroup
+         * @description All of a kind, or all that stand at one place (`shelf:` or `fridge:` and its words), counted.
+         */
+        "ShelfOut.ShelfGroup": {
+            /** Groups */
+            groups: number;
+            /** Jars */
+            jars: number;
+            /** Key */
+            key: string;
         };
         /**
          * ShelfView
-         * @description Jars by batch and place, the newest first; `jars` counts all that stand, `more` the groups that are not among them.
+         * @description Jars in the groups in which they stand; `jars` counts all that stand, `more` the groups that are not among them, `counts` by how they stand.
          */
         "ShelfOut.ShelfView": {
             /** Batches */
             batches: components["schemas"]["ShelfOut.ShelfBatch"][];
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["ShelfOut.ShelfCount"][];
+            /**
+             * Groups
+             * @default []
+             */
+            groups: components["schemas"]["ShelfOut.ShelfGroup"][];
             /** Jars */
             jars: number;
             /** More */
@@ -11408,6 +12110,43 @@ export interface components {
             lines: components["schemas"]["ShoppingOut.BuyLine"][];
             /** Text */
             text: string;
+        };
+        /**
+         * SignsOut
+         * @description The signs.
+         */
+        SignsOut: components["schemas"]["SignsOut.SignsView"];
+        /**
+         * SignDrawn
+         * @description A sign to be chosen: its words, and what is drawn of it.
+         */
+        "SignsOut.SignDrawn": {
+            /** Draw */
+            draw: string[];
+            /** Id */
+            id: string;
+            /** Sign */
+            sign: string;
+        };
+        /**
+         * SignPlace
+         * @description Where something is seen, and what may be seen there.
+         */
+        "SignsOut.SignPlace": {
+            /** Id */
+            id: string;
+            /** Signs */
+            signs: components["schemas"]["SignsOut.SignDrawn"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * SignsView
+         * @description All places and their signs.
+         */
+        "SignsOut.SignsView": {
+            /** Places */
+            places: components["schemas"]["SignsOut.SignPlace"][];
         };
         /** StockOut */
         StockOut: components["schemas"]["StockOut.StockView"];
@@ -12245,6 +12984,26 @@ export interface components {
             state: "heating" | "boiling" | "hot";
         };
         /**
+         * Produce
+         * @description What a basket of a batch held: its name, grams, whose it is in free words, and when it was picked.
+         */
+        "StoveOut.Produce": {
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+            /**
+             * Picked
+             * @default null
+             */
+            picked: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -12483,6 +13242,11 @@ export interface components {
              * @default
              */
             canner_title: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /** @default null */
             cook: components["schemas"]["StoveOut.CookPlanned"] | null;
             /**
@@ -12500,6 +13264,12 @@ export interface components {
              * @default []
              */
             differs: string[];
+            /**
+             * Entered
+             * @default
+             * @enum {string}
+             */
+            entered: "" | "shelf" | "fridge";
             /** Formula Id */
             formula_id: string | null;
             /** Formula Title */
@@ -12508,6 +13278,11 @@ export interface components {
             fridge_days: number;
             /** Headspace Mm */
             headspace_mm: number;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
             /** Id */
             id: string;
             /** Jar Id */
@@ -12537,6 +13312,11 @@ export interface components {
              * @enum {string}
              */
             pack: "raw" | "hot";
+            /**
+             * Produce
+             * @default []
+             */
+            produce: components["schemas"]["StoveOut.Produce"][];
             /**
              * Rim
              * @default water
@@ -12763,6 +13543,61 @@ export interface components {
             sample_ml: number;
         };
         /**
+         * TodayOut
+         * @description Today.
+         */
+        TodayOut: components["schemas"]["TodayOut.TodayView"];
+        /**
+         * TodayLine
+         * @description One line. `key` names it, for putting it off; `batch_id`, `number`, `day` say what its press opens; `at`: a moment that counts.
+         */
+        "TodayOut.TodayLine": {
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * Batch Id
+             * @default
+             */
+            batch_id: string;
+            /**
+             * Day
+             * @default
+             */
+            day: string;
+            /** Detail */
+            detail: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "save" | "clock" | "last-day" | "seals" | "day" | "look" | "lack" | "use-first" | "ready";
+            /**
+             * Number
+             * @default
+             */
+            number: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TodayView
+         * @description What the kitchen owes its people now, the most pressing first.
+         */
+        "TodayOut.TodayView": {
+            /** Lines */
+            lines: components["schemas"]["TodayOut.TodayLine"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
          * TomlIn
          * @description A file of formulas from another household.
          */
@@ -12789,6 +13624,10 @@ export interface components {
              * Format: date
              */
             best_before: string;
+            /** Colour */
+            colour: string;
+            /** Entered */
+            entered: boolean;
             /** Given To */
             given_to: string;
             /** Jar Title */
@@ -12812,6 +13651,8 @@ export interface components {
              * Format: date
              */
             ready_from: string;
+            /** Recalled */
+            recalled: string;
             /**
              * Standing
              * @enum {string}
@@ -12826,7 +13667,7 @@ export interface components {
         };
         /**
          * Trace
-         * @description Where something went: the batches that drew from it, and every jar of theirs.
+         * @description Where something went: the batches that drew from it, and every jar of theirs; `to_tell`: those that are traced and not told yet.
          */
         "TraceOut.Trace": {
             /** Batches */
@@ -12835,6 +13676,11 @@ export interface components {
             jars: components["schemas"]["TraceOut.JarFound"][];
             /** Says */
             says: string;
+            /**
+             * To Tell
+             * @default 0
+             */
+            to_tell: number;
         };
         /**
          * TrimIn
@@ -13356,6 +14202,96 @@ export interface components {
             marked: components["schemas"]["VerdictOut.MarkedSentence"][];
             /** Sentences */
             sentences: number;
+        };
+        /**
+         * WalkIn
+         * @description A sign, and the answers given so far; `opened`: the jar is open already.
+         */
+        WalkIn: {
+            /**
+             * Answers
+             * @default []
+             */
+            answers?: ("yes" | "no" | "unknown")[];
+            /**
+             * Opened
+             * @default false
+             */
+            opened?: boolean;
+            /** Sign */
+            sign: string;
+        };
+        /**
+         * WalkOut
+         * @description A question, or an ending.
+         */
+        WalkOut: components["schemas"]["WalkOut.WalkView"];
+        /**
+         * Asked
+         * @description A question to be answered, the how many-th it is.
+         */
+        "WalkOut.Asked": {
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Cause
+         * @description What may have made it, and where to look.
+         */
+        "WalkOut.Cause": {
+            /** Check */
+            check: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Ending
+         * @description What the jar comes to: what to do with it, with its mates, and next time; `tell`: what is recorded of it, `days` how long it keeps in the
+         *     refrigerator.
+         */
+        "WalkOut.Ending": {
+            /** Also */
+            also: string;
+            /** Causes */
+            causes: components["schemas"]["WalkOut.Cause"][];
+            /** Days */
+            days: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "thrown" | "fridge" | "leave" | "eat";
+            /** Mates */
+            mates: string;
+            /** Next */
+            next: string;
+            /** Note */
+            note: string;
+            /** Outcome */
+            outcome: string;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+            /**
+             * Tell
+             * @enum {string}
+             */
+            tell: "spoiled" | "chilled" | "noted";
+            /** Title */
+            title: string;
+        };
+        /**
+         * WalkView
+         * @description The next question, or what the jar comes to.
+         */
+        "WalkOut.WalkView": {
+            ending: components["schemas"]["WalkOut.Ending"] | null;
+            question: components["schemas"]["WalkOut.Asked"] | null;
+            /** Sign */
+            sign: string;
         };
         /** WrittenRecipeOut */
         WrittenRecipeOut: components["schemas"]["WrittenRecipeOut.WrittenRecipe"];

@@ -69,7 +69,7 @@ export function DayScreen() {
   const bench = (at: number) => {
     const made = day?.batches[at];
     if (made) layOnBench({ text: made.text, formulaId: made.formula_id });
-    navigate("/");
+    navigate("/bench");
   };
   return (
     <Box>

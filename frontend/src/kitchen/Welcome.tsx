@@ -28,7 +28,7 @@ export function Welcome() {
         Rheum checks a pickle recipe line by line against tested formulas, gives the minutes for your kitchen, runs the
         clock at the stove, and remembers every jar. Two questions first.
       </Text>
-      <KitchenForm kitchen={kitchen} submit="To the Bench" onSaved={() => navigate("/")} />
+      <KitchenForm kitchen={kitchen} submit="To the Bench" onSaved={() => navigate("/bench")} />
     </Box>
   );
 }

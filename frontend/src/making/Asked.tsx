@@ -42,6 +42,11 @@ export function Asked({
   );
   const basket = (line: number, amount: string) =>
     setTyped((now) => ({ ...now, baskets: { ...now.baskets, [line]: amount } }));
+  const source = (line: number, part: { of?: string; picked?: string }) =>
+    setTyped((now) => ({
+      ...now,
+      sources: { ...now.sources, [line]: { of: "", picked: "", ...now.sources?.[line], ...part } },
+    }));
   /** Says in the line itself which weight it gives. */
   const meant = (line: number, says: string) => {
     const written = (text: string) =>
@@ -122,6 +127,26 @@ export function Asked({
                     : `${Math.round(trim.trim.low * 100)} to ${Math.round(trim.trim.high * 100)} % left after trimming: `}
                   {(trim.left[0] ?? 0).toFixed(0)} to {(trim.left[1] ?? 0).toFixed(0)} g to use.
                 </Text>
+              )}
+              {(typed.baskets[line.line] ?? "").trim() !== "" && (
+                <Flex gap="2" mt="1" align="end">
+                  <Box flex="1">
+                    <Figure
+                      words
+                      label={`Whose ${line.name}, from where`}
+                      value={typed.sources?.[line.line]?.of ?? ""}
+                      onChange={(of) => source(line.line, { of })}
+                    />
+                  </Box>
+                  <Box w="9.5rem">
+                    <Figure
+                      type="date"
+                      label="Picked on"
+                      value={typed.sources?.[line.line]?.picked ?? ""}
+                      onChange={(picked) => source(line.line, { picked })}
+                    />
+                  </Box>
+                </Flex>
               )}
               {weighing === line.line && demo && (
                 <Box mt="2">

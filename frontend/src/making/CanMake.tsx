@@ -4,6 +4,8 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type CanMake } from "../api/client";
 import { useCanMake, useKitchen, useStock, useStockChange } from "../api/queries";
+import { AlsoThere } from "../draft/AlsoThere";
+import { useFollowed } from "../draft/follow";
 import { layOnBench } from "../draft/useDraft";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
@@ -15,12 +17,21 @@ type One = CanMake["recipes"][number];
 const listOf = (wanted: readonly One[]) =>
   wanted.flatMap((one) => one.missing.map((missing) => `${missing.says}  (${one.title})`));
 
+/** What is being written, not yet reckoned with; null where nothing is. */
+interface Typed {
+  text: string | null;
+}
+const UNTOUCHED: Typed = { text: null };
+const isTyped = (body: unknown): body is Typed =>
+  typeof body === "object" && body !== null && ["string", "object"].includes(typeof (body as Typed).text);
+
 export function CanMakeScreen() {
   const stock = useStock().data;
   const kitchen = useKitchen().data;
   const navigate = useNavigate();
   const change = useStockChange();
-  const [typed, setTyped] = useState<string | null>(null);
+  const [{ text: typed }, setPantry, other] = useFollowed<Typed>("pantry", UNTOUCHED, isTyped);
+  const setTyped = (written: string | null) => setPantry({ text: written });
   const [wanted, setWanted] = useState<readonly string[]>([]);
   const [all, setAll] = useState(false);
   const found = useCanMake();
@@ -50,6 +61,7 @@ export function CanMakeScreen() {
       <Heading as="h1" fontSize="2xl" fontWeight="700" mb="3">
         What can be made today
       </Heading>
+      <AlsoThere other={other} />
       {refused && <Sentence mb="3">{refused.message}</Sentence>}
       <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "320px minmax(0, 1fr)" }} gap="6">
         <Box>

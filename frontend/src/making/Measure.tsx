@@ -6,6 +6,7 @@ import { useNavigate } from "react-router";
 import { api, type Plan } from "../api/client";
 import { useJars, useKitchen, useRevision, useStock } from "../api/queries";
 import { useBegin } from "../api/useBegin";
+import { AlsoThere } from "../draft/AlsoThere";
 import { circumstancesOf, questionOf } from "../draft/draft";
 import { layOnBench, useDraft } from "../draft/useDraft";
 import { BeginAsked } from "../parts/BeginAsked";
@@ -22,7 +23,7 @@ export function Measure() {
   const kitchen = useKitchen().data;
   const draft = useDraft((hold) => hold.draft);
   const revision = useRevision();
-  const [typed, setTyped] = useTyped(draft.text);
+  const [typed, setTyped, other] = useTyped(draft.text);
   const jars = useJars().data?.jars ?? [];
   const stock = useStock().data;
   const navigate = useNavigate();
@@ -46,7 +47,7 @@ export function Measure() {
   const busy = found.isPlaceholderData || refused !== null;
   const lay = (ready: Plan) => {
     layOnBench({ ...draft, text: ready.text });
-    navigate("/");
+    navigate("/bench");
   };
   return (
     <Box>
@@ -67,7 +68,7 @@ export function Measure() {
           )}
         </Box>
         <Flex gap="2" wrap="wrap">
-          <Tap size="sm" onClick={() => navigate("/")}>
+          <Tap size="sm" onClick={() => navigate("/bench")}>
             Back to the Bench
           </Tap>
           <Tap size="sm" disabled={!plan || busy || plan.factor === 1} onClick={() => plan && lay(plan)}>
@@ -91,6 +92,7 @@ export function Measure() {
           </Tap>
         </Flex>
       </Flex>
+      <AlsoThere other={other} />
       {draft.text.trim() === "" && <Sentence mb="3">The Bench is empty. Lay a recipe on it first.</Sentence>}
       {refused && <Sentence mb="3">{refused}</Sentence>}
       <BeginAsked error={begin.error} onAgain={begin.again} mb="3" />

@@ -1,41 +1,32 @@
-/** What the person says there is and wants, as typed, and as the question put to the server. Kept for this sitting. */
-import { useEffect, useState } from "react";
+/** What the person says there is and wants, as typed, and as the question put to the server. Kept in the kitchen, so that it follows from screen to screen. */
 import type { WishIn } from "../api/client";
+import { useFollowed } from "../draft/follow";
 import { amountOf, numberOf } from "../parts/Figure";
 
 export interface Typed {
   /** The recipe that all this was said of. */
   of: string;
   baskets: Record<number, string>;
+  /** Whose it is and when it was picked, by line. */
+  sources?: Record<number, { of: string; picked: string }>;
   figures: Record<string, string>;
   jars: Record<string, string>;
   fromBottles: boolean;
   canner: string;
 }
 
-const KEY = "rheum.wish";
 const empty = (of: string): Typed => ({ of, baskets: {}, figures: {}, jars: {}, fromBottles: false, canner: "" });
 
-function stored(of: string): Typed {
-  try {
-    const saved = JSON.parse(sessionStorage.getItem(KEY) ?? "null") as Typed | null;
-    if (saved?.of === of) return { ...empty(of), ...saved };
-  } catch {
-    // What cannot be read was not said.
-  }
-  return empty(of);
-}
+const isTyped = (body: unknown): body is Typed =>
+  typeof body === "object" && body !== null && typeof (body as Typed).of === "string" && "figures" in body;
 
+/** What was typed of this recipe, here or on another screen; of another recipe it is nothing. The third: when another screen changed it last. */
 export function useTyped(of: string) {
-  const [typed, setTyped] = useState(() => stored(of));
-  useEffect(() => {
-    try {
-      sessionStorage.setItem(KEY, JSON.stringify(typed));
-    } catch {
-      // A full store must not stop the work.
-    }
-  }, [typed]);
-  return [typed, setTyped] as const;
+  const [kept, setKept, other] = useFollowed<Typed>("measure", empty(of), isTyped);
+  const typed = kept.of === of ? { ...empty(of), ...kept } : empty(of);
+  const setTyped = (change: (now: Typed) => Typed) =>
+    setKept((now) => change(now.of === of ? { ...empty(of), ...now } : empty(of)));
+  return [typed, setTyped, other] as const;
 }
 
 /** Each figure with its name on the screen, and of which kind it is; what they mean is the server's to say. */
@@ -81,7 +72,10 @@ export function wishOf(typed: Typed): { wish: WishIn; refused: string | null } {
   }
   const baskets = Object.entries(typed.baskets)
     .filter(([, amount]) => amount.trim())
-    .map(([line, amount]) => ({ line: Number(line), amount: amount.trim() }));
+    .map(([line, amount]) => {
+      const from = typed.sources?.[Number(line)];
+      return { line: Number(line), amount: amount.trim(), source: from?.of.trim() ?? "", picked: from?.picked || null };
+    });
   const wish: WishIn = { ...(rest as WishIn), baskets, jars, from_bottles: typed.fromBottles };
   if (typed.canner) wish.canner = typed.canner;
   if (start_g !== undefined && now_g !== undefined && pan_g !== undefined) wish.pan = { start_g, now_g, pan_g };

@@ -14,9 +14,15 @@ import { SecondLooks } from "./SecondLooks";
 import { useTitle } from "./useTitle";
 
 const PLACES = [
-  { to: "/", word: "Bench", path: "M4 18h24v3H4zM6 21h3v8H6zM23 21h3v8h-3zM10 8h9l3 3v7H10z" },
+  {
+    to: "/today",
+    word: "Today",
+    path: "M16 3a13 13 0 1 0 0 26a13 13 0 1 0 0-26zM16 6a10 10 0 1 1 0 20a10 10 0 1 1 0-20zM15 9h2v7l5 4-1.300 1.600-5.700-4.600z",
+  },
+  { to: "/bench", word: "Bench", path: "M4 18h24v3H4zM6 21h3v8H6zM23 21h3v8h-3zM10 8h9l3 3v7H10z" },
   {
     to: "/recipes",
+    wide: true,
     word: "Recipes",
     path: "M5 4h17l5 5v19H5zM9 11h12v2H9zM9 16h14v2H9zM9 21h10v2H9z",
   },
@@ -26,13 +32,10 @@ const PLACES = [
     path: "M5 14h22v13H5zM2 15h3v4H2zM27 15h3v4h-3zM8 11c0-3 3-3 3-7M15 11c0-3 3-3 3-7M22 11c0-3 3-3 3-7",
   },
   { to: "/shelf", word: "Shelf", path: "M2 25h28v3H2zM6 12h7v13H6zM7 8h5v3H7zM18 14h8v11h-8zM19 10h6v3h-6z" },
-  {
-    to: "/reckoner",
-    word: "Reckoner",
-    path: "M6 3h20v26H6zM9 6v5h14V6zM9 14h4v4H9zM14 14h4v4h-4zM19 14h4v4h-4zM9 20h4v4H9zM14 20h4v4h-4zM19 20h4v6h-4z",
-  },
-  { to: "/kitchen", word: "Kitchen", path: "M2 27 13 8l6 10 3-4 8 13z" },
+  { to: "/more", word: "More", path: "M4 7h24v4H4zM4 14h24v4H4zM4 21h24v4H4z" },
 ] as const;
+/** What stands behind the one door; a phone has the recipes there too. */
+const BEHIND = ["/kitchen", "/reckoner", "/day", "/labels", "/trace", "/wrong", "/shelf/found", "/shelf/enter"];
 
 export function Frame({ children }: { children: ReactNode }) {
   const kitchen = useKitchen().data;
@@ -73,7 +76,10 @@ export function Frame({ children }: { children: ReactNode }) {
         _print={{ display: "none" }}
         py={{ base: 0, md: 4 }}
         gap={{ md: 1 }}
-        css={{ "& > a": { flex: { base: "1 1 0", md: "none" } } }}
+        css={{
+          "& > a": { flex: { base: "1 1 0", md: "none" } },
+          "& > a.wide": { display: { base: "none", md: "block" } },
+        }}
       >
         <Text
           display={{ base: "none", md: "block" }}
@@ -86,9 +92,11 @@ export function Frame({ children }: { children: ReactNode }) {
           Rheum
         </Text>
         {PLACES.map((screen, at) => (
-          <NavLink key={screen.to} to={screen.to} end={screen.to === "/"} data-key={at + 1}>
+          <NavLink key={screen.to} to={screen.to} data-key={at + 1} className={"wide" in screen ? "wide" : undefined}>
             {({ isActive: here }) => {
-              const isActive = here || (measuring && screen.to === "/");
+              const behind = BEHIND.some((one) => place.startsWith(one));
+              const isActive =
+                (here && !behind) || (measuring && screen.to === "/bench") || (behind && screen.to === "/more");
               return (
                 <Flex
                   direction="column"
@@ -143,7 +151,8 @@ export function Frame({ children }: { children: ReactNode }) {
         maxW="1500px"
       >
         <Away />
-        {!place.startsWith("/stove") && <NearestClock />}
+        {/* Today has the clocks in its own first lines. */}
+        {!place.startsWith("/stove") && place !== "/today" && <NearestClock />}
         {atStove && <NearestClock apart={place.slice("/stove/".length)} />}
         {!atStove && <SecondLooks />}
         {children}

@@ -34,7 +34,7 @@ export function Compare() {
   });
   const toBench = (text: string) => {
     layOnBench({ text });
-    navigate("/");
+    navigate("/bench");
   };
   if (!kitchen) return null;
   return (

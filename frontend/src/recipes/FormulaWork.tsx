@@ -97,7 +97,7 @@ export function FormulaWork() {
     mutationFn: () => api.formulaText(id, measures),
     onSuccess: (written) => {
       layOnBench({ text: written.text, formulaId: written.id });
-      navigate("/");
+      navigate("/bench");
     },
   });
   if (found.error && !found.data) return <Sentence>{found.error.message}</Sentence>;

@@ -43,7 +43,7 @@ export function Recipes() {
       if ("text" in one)
         layOnBench({ text, jar: one.jar, method: one.method ?? "bath", formulaId: one.formula_id, recipeId: one.id });
       else layOnBench({ text, formulaId: one.id });
-      navigate("/");
+      navigate("/bench");
     },
   });
   const compare = useMutation({
@@ -85,7 +85,7 @@ export function Recipes() {
             size="sm"
             onClick={() => {
               layOnBench({ text: "" });
-              navigate("/");
+              navigate("/bench");
             }}
           >
             A new recipe
@@ -171,7 +171,7 @@ export function Recipes() {
       </Heading>
       {shelf.data.recipes.length === 0 ? (
         <Text color="ink.soft">
-          None yet. Paste one on the <RouterLink to="/">Bench</RouterLink> and press “Keep this recipe”.
+          None yet. Paste one on the <RouterLink to="/bench">Bench</RouterLink> and press “Keep this recipe”.
         </Text>
       ) : own.length === 0 ? (
         <Text color="ink.soft">None of yours fits “{wanted}”.</Text>

@@ -47,9 +47,13 @@ export function BatchJars() {
         <Text color="ink.soft">
           {batch}, {there.length} of {jars.length} {jars.length === 1 ? "jar" : "jars"} here
         </Text>
-        <Link asChild textDecoration="underline">
-          <RouterLink to={`/stove/${first.batch_id}`}>The batch's whole story</RouterLink>
-        </Link>
+        {first.entered ? (
+          <Text fontWeight="650">made before Rheum: unjudged</Text>
+        ) : (
+          <Link asChild textDecoration="underline">
+            <RouterLink to={`/stove/${first.batch_id}`}>The batch's whole story</RouterLink>
+          </Link>
+        )}
         <Link asChild textDecoration="underline">
           <RouterLink to={`/labels?batch=${batch}`}>Labels</RouterLink>
         </Link>
@@ -102,7 +106,12 @@ export function BatchJars() {
               <Checkbox.Control borderColor="ink" bg="whey.50" boxSize="6" />
             </Checkbox.Root>
             <Box opacity={THERE.includes(jar.state) ? 1 : 0.3} aria-hidden="true">
-              <ShelfJar jar={sizes.find((size) => size.title === jar.jar_title)} seed={batch} standing={jar.standing} />
+              <ShelfJar
+                jar={sizes.find((size) => size.title === jar.jar_title)}
+                colour={jar.colour}
+                standing={jar.standing}
+                told={jar.state === "opened" ? "o" : jar.state === "out" || jar.state === "thrown" ? "x" : ""}
+              />
             </Box>
             <Box flex="1">
               <Link asChild fontWeight="700" textDecoration="underline" minH="11" display="flex" alignItems="center">
@@ -112,6 +121,7 @@ export function BatchJars() {
                 {stateSays(jar)}
                 {jar.stands_at ? `; ${jar.stands_at}` : ""}
                 {jar.look ? "; a mate was found wrong: look at it first" : ""}
+                {jar.recalled ? `; traced: ${jar.recalled}` : ""}
               </Text>
             </Box>
           </Flex>

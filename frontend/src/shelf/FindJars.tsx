@@ -8,6 +8,8 @@ import { useRevision } from "../api/queries";
 import { Tap } from "../parts/Tap";
 import { stateSays } from "./words";
 
+/** As far as the server counts. */
+const MOST = 1000;
 const STATES = [
   ["", "all that ever were"],
   ["closed", "closed"],
@@ -19,9 +21,9 @@ const STATES = [
   ["thrown", "thrown out"],
 ] as const;
 
-export function FindJars() {
+export function FindJars({ start = "" }: { start?: string }) {
   const [typed, setTyped] = useState("");
-  const [state, setState] = useState("");
+  const [state, setState] = useState(start);
   const words = useDeferredValue(typed.trim());
   const navigate = useNavigate();
   const revision = useRevision();
@@ -76,7 +78,7 @@ export function FindJars() {
               ? "Looking …"
               : many === 0
                 ? "No jar is found by that."
-                : `${many} ${many === 1 ? "jar" : "jars"}`}
+                : `${many >= MOST ? `${MOST} or more` : many} ${many === 1 ? "jar" : "jars"}`}
           </Text>
           <Box as="ul" listStyleType="none">
             {pages.flatMap((page) =>

@@ -9,6 +9,7 @@ import { Tap } from "../parts/Tap";
 import { dayOf } from "../stove/useServerClock";
 import { Presses } from "./Presses";
 import { ShelfJar } from "./ShelfJar";
+import { TasteBox, tasteSays } from "./TasteBox";
 import { useJarTell } from "./useJarTell";
 import { stateSays } from "./words";
 
@@ -62,13 +63,14 @@ export function JarPage() {
           {found.data.batch}-{life.number}
         </Text>
       </Flex>
-      <Grid templateColumns={{ base: "1fr", md: "auto minmax(0,1fr)" }} gap="6">
-        <Box w="110px" h={{ base: "110px", md: "140px" }} aria-hidden="true">
+      <Grid templateColumns={{ base: "minmax(0,1fr)", md: "auto minmax(0,1fr)" }} gap={{ base: 2, md: 6 }}>
+        <Box w="110px" h={{ base: "104px", md: "140px" }} aria-hidden="true">
           <Box display="inline-block" transform="scale(1.8)" transformOrigin="top left">
             <ShelfJar
               jar={sizes.find((size) => size.title === found.data.jar_title)}
-              seed={found.data.batch}
+              colour={found.data.colour}
               standing={standing}
+              told={life.state === "opened" ? "o" : life.state === "out" || life.state === "thrown" ? "x" : ""}
             />
           </Box>
         </Box>
@@ -82,6 +84,22 @@ export function JarPage() {
           >
             {stateSays(row)}
           </Text>
+          {found.data.entered && (
+            <Text mb="3" fontWeight="650">
+              Made before Rheum: nobody here knows how, so it is not judged.
+            </Text>
+          )}
+          {life.recalled && (
+            <Sentence mb="3">
+              Traced: {life.recalled}. {life.state === "given" ? `Tell ${life.given_to}.` : "It is to be seen to."}{" "}
+              <Tap
+                size="sm"
+                onClick={() => by.tell({ kind: "told", jars: [[found.data.batch, life.number]], to: "", note: "" })}
+              >
+                Told
+              </Tap>
+            </Sentence>
+          )}
           {life.advice && life.state === "out" && <Sentence mb="3">{life.advice}</Sentence>}
           <Presses jars={[[found.data.batch, life.number]]} state={life.state} look={life.look} by={by} />
           {!by.last && found.data.last_told && (
@@ -104,6 +122,28 @@ export function JarPage() {
               </Box>
             ))}
           </Grid>
+          {found.data.took.length > 0 && (
+            <Box mt="4">
+              <Heading as="h2" fontSize="md">
+                Where else it went
+              </Heading>
+              <Flex gap="4" wrap="wrap">
+                {found.data.took.map((one) => (
+                  <Link key={one.what + one.item + one.picked + one.says} asChild textDecoration="underline">
+                    <RouterLink
+                      to={`/trace?${one.what}=${encodeURIComponent(one.item)}${one.picked ? `&picked=${one.picked}` : ""}`}
+                    >
+                      {one.says}
+                      {one.picked ? `, picked ${dayOf(one.picked)}` : ""}
+                    </RouterLink>
+                  </Link>
+                ))}
+              </Flex>
+            </Box>
+          )}
+          {["opened", "finished"].includes(life.state) && (
+            <TasteBox key={life.notes.length} batch={found.data.batch} number={life.number} by={by} />
+          )}
           {life.notes.length > 0 && (
             <Box mt="4">
               <Heading as="h2" fontSize="md">
@@ -111,7 +151,7 @@ export function JarPage() {
               </Heading>
               {life.notes.map((note) => (
                 <Text key={note.at + note.says} fontFamily="recipe">
-                  {dayOf(note.at)}: {note.says}
+                  {dayOf(note.at)}: {[tasteSays(note.taste), note.says].filter(Boolean).join("; ")}
                 </Text>
               ))}
             </Box>
@@ -136,9 +176,11 @@ export function JarPage() {
                 Its {found.data.mates.length} {found.data.mates.length === 1 ? "mate" : "mates"}
               </RouterLink>
             </Link>
-            <Link asChild textDecoration="underline">
-              <RouterLink to={`/stove/${found.data.batch_id}`}>The batch's whole story</RouterLink>
-            </Link>
+            {!found.data.entered && (
+              <Link asChild textDecoration="underline">
+                <RouterLink to={`/stove/${found.data.batch_id}`}>The batch's whole story</RouterLink>
+              </Link>
+            )}
             <Link asChild textDecoration="underline">
               <RouterLink to={`/labels?jars=${found.data.batch}-${life.number}`}>A label for it</RouterLink>
             </Link>

@@ -1,6 +1,7 @@
 /** What can be said of one jar or of several: a press each; to whom, where, or a note are asked in place. */
 import { Box, Flex, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { Link as RouterLink } from "react-router";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import type { useJarTell } from "./useJarTell";
@@ -20,6 +21,7 @@ const LOOKED = "looked at: lid down, no gas, no leak, no cloud";
 export function Presses({ jars, state, look, by }: Props) {
   const [asking, setAsking] = useState<{ kind: Happened; asks: keyof typeof ASKS } | null>(null);
   const [words, setWords] = useState("");
+  const one = jars.length === 1 ? jars[0] : undefined;
   const many = jars.length > 1 ? `${jars.length} jars: ` : "";
   const say = (kind: Happened, to = "", note = "") => {
     by.tell({ kind, jars, to, note });
@@ -58,7 +60,7 @@ export function Presses({ jars, state, look, by }: Props) {
       {look && (
         <Sentence mb="2">
           A jar of this batch was found wrong. Before this one is opened, look: lid down, no gas, no leak, no cloud that
-          was not there. If anything is wrong, say “Spoiled”.
+          was not there. If anything is wrong, press “Something is wrong”.
         </Sentence>
       )}
       <Flex gap="2" wrap="wrap">
@@ -73,6 +75,11 @@ export function Presses({ jars, state, look, by }: Props) {
             {kind === "opened" && look ? "Looked at, all well: opened" : word}
           </Tap>
         ))}
+        {look && (
+          <Tap size="sm" aria-label={`${many}Looked at, all well`} onClick={() => say("looked", "", LOOKED)}>
+            Looked at, all well
+          </Tap>
+        )}
         <Tap size="sm" aria-label={`${many}Note …`} onClick={() => setAsking({ kind: "noted", asks: "note" })}>
           Note …
         </Tap>
@@ -84,6 +91,11 @@ export function Presses({ jars, state, look, by }: Props) {
         {["closed", "opened", "missing"].includes(state) && (
           <Tap size="sm" variant="warn" aria-label={`${many}Spoiled`} onClick={() => say("spoiled")}>
             Spoiled
+          </Tap>
+        )}
+        {one && ["closed", "opened", "missing"].includes(state) && (
+          <Tap asChild size="sm" variant="warn">
+            <RouterLink to={`/shelf/${one[0]}/${one[1]}/wrong`}>Something is wrong …</RouterLink>
           </Tap>
         )}
         {["closed", "opened"].includes(state) && (

@@ -2,15 +2,16 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, type JarsIn, newId } from "../api/client";
 
-type Told = Omit<JarsIn, "id">;
+type Told = Omit<JarsIn, "id" | "days"> & { days?: number };
 
 export function useJarTell() {
   const client = useQueryClient();
   const mutation = useMutation({
-    mutationFn: (told: Told) => api.tellJars({ ...told, id: newId() }),
+    mutationFn: (told: Told) => api.tellJars({ days: 7, ...told, id: newId() }),
     onSuccess: () => {
       client.invalidateQueries({ queryKey: ["jars-found"] });
       client.invalidateQueries({ queryKey: ["jar"] });
+      client.invalidateQueries({ queryKey: ["trace"] });
       client.invalidateQueries({ queryKey: ["shelf"] });
       client.invalidateQueries({ queryKey: ["alive"] });
     },

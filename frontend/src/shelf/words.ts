@@ -37,6 +37,10 @@ export function stateSays(
 export type Happened =
   | "opened"
   | "finished"
+  | "emptied"
+  | "chilled"
+  | "looked"
+  | "told"
   | "given"
   | "back"
   | "moved"
@@ -62,7 +66,10 @@ export const PRESSES: Record<
     ["moved", "Stands elsewhere …", "where"],
     ["thrown", "Thrown out"],
   ],
-  given: [["back", "It is back"]],
+  given: [
+    ["emptied", "The empty came home"],
+    ["back", "It is back, full"],
+  ],
   missing: [
     ["back", "Here it is"],
     ["finished", "Finished"],

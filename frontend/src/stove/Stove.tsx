@@ -289,7 +289,7 @@ export function Stove() {
         <Box mb="4">
           <Text fontSize="xl">Nothing is under way.</Text>
           <Link asChild textDecoration="underline" fontSize="lg">
-            <RouterLink to="/">Begin a batch on the Bench</RouterLink>
+            <RouterLink to="/bench">Begin a batch on the Bench</RouterLink>
           </Link>
         </Box>
       )}

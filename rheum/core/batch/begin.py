@@ -6,13 +6,15 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime
 
-from rheum.core.batch.begun import SizePlanned, Snapshot
+from rheum.core.batch.begun import Produce, SizePlanned, Snapshot
 from rheum.core.facts.canner import HOLDS
 from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.eating import Eating
 from rheum.core.facts.library import Library
 from rheum.core.judging.check import jar_named
 from rheum.core.judging.process import CANNER_WATER_C, WATER_OVER_LIDS_MM
 from rheum.core.making.plan import Plan
+from rheum.core.matching.eating import eating_of
 from rheum.core.measures.refused import Refused
 from rheum.core.work import StepAnswer, differing, steps_told, tasks_of
 from rheum.core.work.derive import JarsPlanned
@@ -63,6 +65,7 @@ def begin(
         planned = tuple(replace(one, minutes=None) for one in planned)
     if not planned:
         planned = (JarsPlanned(jar.id, jar.process_class, jar.title, count, per_load, shelf.run_minutes if shelf else None),)
+    eats = formula.eating if formula and formula.eating and verdict.as_tested else _eats(plan, library)
     return Snapshot(
         id=batch_id,
         number="",
@@ -101,8 +104,22 @@ def begin(
         canner_id=plan.canner_id if shelf else "",
         canner_title=plan.canner_title if shelf else "",
         differs=differing(steps_told(plan.method, library.catalogue), formula.work) if shelf and formula and formula.work else (),
+        heat=eats.heat,
+        colour=eats.colour,
+        produce=tuple(Produce(one.name, one.bought[1], one.source, one.picked) for one in plan.baskets),
         tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices, answers=steps),
     )
+
+
+def _eats(plan: Plan, library: Library) -> Eating:
+    """What it is like to eat, by what goes into it."""
+    parts = [
+        (library.catalogue.by_id[line.id], line.kg * 1000)
+        for line in plan.lines
+        if line.id in library.catalogue.by_id and line.goes != "soak"
+    ]
+    sugar = sum(grams for item, grams in parts if item.role.role == "sweetener")
+    return eating_of(parts, sugar, sum(grams for item, grams in parts if item.role.acid))
 
 
 def _sizes(plan: Plan, jars_per_load: int | None, library: Library) -> tuple[SizePlanned, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
 from rheum.core.facts.choices import Rim
@@ -25,6 +25,16 @@ class SizePlanned:
     minutes: int | None
     per_load: int
     room_ml: float
+
+
+@dataclass(frozen=True, slots=True)
+class Produce:
+    """What a basket of a batch held: its name, grams, whose it is in free words, and when it was picked."""
+
+    name: str
+    grams: float
+    source: str = ""
+    picked: date | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +85,22 @@ class Snapshot:
     tasks: tuple[BatchTask, ...] = ()
     # Where the recipe's own words part from that work, and what it changes.
     differs: tuple[str, ...] = ()
+    # The baskets it was made from.
+    produce: tuple[Produce, ...] = ()
+    # What is in it is like to eat: heat 0 to 4, and the colour of most of it.
+    heat: int = 0
+    colour: str = ""
+    # Jars that stood there before Rheum, where they stood: nobody here saw them made, so nothing of them is judged.
+    entered: Literal["", "shelf", "fridge"] = ""
+
+    def jar_of(self, number: int) -> tuple[str, str]:
+        """(id, title) of a jar by its number: of several sizes, the order in which they are filled."""
+        first = 1
+        for size in self.sizes:
+            if number < first + size.jars:
+                return size.jar_id, size.title
+            first += size.jars
+        return self.jar_id, self.jar_title
 
     @property
     def rooms(self) -> tuple[float, ...]:

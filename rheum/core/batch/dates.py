@@ -65,6 +65,10 @@ class JarStands:
 def jars_standing(snapshot: Snapshot, state: RunState) -> tuple[JarStands, ...]:
     """The jars of a batch on the shelf and in the refrigerator, each with its dates: made on the day its heat went off, in this
     machine's time zone."""
+    if snapshot.entered:
+        made = snapshot.begun_at.astimezone().date()
+        dates = shelf_dates(made, 0) if snapshot.entered == "shelf" else fridge_dates(made, snapshot.fridge_days, False)
+        return tuple(JarStands(number, 0, snapshot.entered, dates) for number in range(1, snapshot.jars_planned + 1))
     found = []
     places: dict[JarState, Literal["shelf", "fridge"]] = {"sealed": "shelf", "fridge": "fridge"}
     loads = {load.number: load for load in state.loads}

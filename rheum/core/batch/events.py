@@ -267,13 +267,28 @@ class Undone:
     kind: Literal["undo"] = "undo"
 
 
-JarWhat = Literal["opened", "finished", "given", "back", "moved", "noted", "tasted", "missing", "unsealed", "spoiled", "thrown"]
+JarWhat = Literal[
+    "opened", "finished", "emptied", "given", "back", "moved", "noted", "tasted", "missing", "unsealed", "spoiled", "thrown",
+    "chilled", "looked", "recalled", "told",
+]  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Taste:
+    """How a jar tasted, in fifths: heat, sour, salt and crunch from 1 to 5; whether it is to be made again; and who says so."""
+
+    heat: int | None = None
+    sour: int | None = None
+    salt: int | None = None
+    crunch: int | None = None
+    again: bool | None = None
+    by: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class JarTold:
-    """What happened to jars after their seals were checked. `to`: to whom, or where; `note`: in free words; `days`: how long what is opened keeps
-    (the shortest where nobody said)."""
+    """What happened to jars after their seals were checked. `to`: to whom, or where; `note`: in free words; `days`: how long what is opened, or goes
+    into the refrigerator, keeps (the shortest where nobody said)."""
 
     id: str
     jars: tuple[int, ...]
@@ -281,6 +296,7 @@ class JarTold:
     to: str = ""
     note: str = ""
     days: int = 7
+    taste: Taste | None = None
     kind: Literal["jar"] = "jar"
 
 

@@ -99,7 +99,8 @@ _TASK_TOLD: Final[Mapping[str, str]] = {
 
 _JAR_SAYS: Final = {
     "opened": "opened", "given": "given", "back": "is back", "noted": "noted", "unsealed": "found unsealed", "spoiled": "shows signs of spoilage",
-    "thrown": "thrown out", "missing": "not found",
+    "thrown": "thrown out", "missing": "not found", "emptied": "came home empty", "chilled": "into the refrigerator", "looked": "looked at, all well",
+    "recalled": "traced", "told": "told",
 }  # fmt: skip
 
 
@@ -149,8 +150,16 @@ def tap_says(what: Happening, snapshot: Snapshot | None = None) -> str:
             return f"A jar broke (load {load})"
         case GivenUp():
             return "Given up"
-        case JarTold(jars=numbers, what=happened, to=to):
-            more = f" to {to}" if happened == "given" else f": {to}" if happened == "moved" else ""
+        case JarTold(jars=numbers, what=happened, to=to, note=note):
+            more = (
+                f" to {to}"
+                if happened == "given"
+                else f": {to}"
+                if happened == "moved"
+                else f": {note}"
+                if note and happened not in ("noted", "tasted")
+                else ""
+            )
             return f"Jar {', '.join(str(number) for number in numbers)} {_JAR_SAYS.get(happened, happened)}{more}"
         case HeightSet(altitude=height):
             return f"Height put right to {height}"

@@ -31,6 +31,8 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     lose nothing."""
     events = list(events)
     tally = fold(snapshot, events)
+    if snapshot.entered:
+        return _entered(snapshot)
     loads = tuple(_load_at(tally, load, now) for load in tally.loads)
     jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
     ahead = ahead_of(tally, now)
@@ -83,6 +85,14 @@ def _part_jar_by(tally: Tally) -> date | None:
         return None
     days = tally.snapshot.unsealed_days if tally.snapshot.minutes is not None else tally.snapshot.fridge_days
     return tally.filled_at.at.astimezone().date() + timedelta(days=days)
+
+
+def _entered(snapshot: Snapshot) -> RunState:
+    """Jars that stood there before Rheum: nothing of them was ever at this stove."""
+    return RunState(
+        step="done", headline="Entered as they stood", detail="Made before Rheum: nobody here knows how, so they are not judged.",
+        jars_filled=snapshot.jars_planned, part_jar=False, loads=(), jars=(), actions=(), last_tap=None, waits_until=None,
+    )  # fmt: skip
 
 
 def _walk_step(meant: TaskStanding | None, shelf: bool) -> Step:

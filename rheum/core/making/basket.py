@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from datetime import date
 from typing import Final, Literal
 
 from rheum.core.facts.weights import bulk
@@ -31,10 +32,13 @@ _METRIC: Final = ("g", "kg", "mg", "ml", "l", "dl", "cl")
 
 @dataclass(frozen=True, slots=True)
 class Basket:
-    """An amount of one of the recipe's lines as the person wrote it: `4.9 kg less 510 g`, `18`, `2 bunches`, `3 l`, `2 kg small`."""
+    """An amount of one of the recipe's lines as the person wrote it: `4.9 kg less 510 g`, `18`, `2 bunches`, `3 l`, `2 kg small`; whose it is, in free
+    words, and when it was picked."""
 
     line: int
     amount: str
+    source: str = ""
+    picked: date | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +56,8 @@ class InBasket:
     says: str
     # What is held against the recipe, grams as the recipe asks for it.
     has: float = 0.0
+    source: str = ""
+    picked: date | None = None
 
 
 def _read(amount: str, line: RecipeLine, case: Case) -> RecipeLine:
@@ -134,6 +140,8 @@ def in_basket(basket: Basket, case: Case, records: tuple[TrimRecord, ...]) -> In
         factor_high=span[1] / wanted,
         says=f"{what} of {ingredient.name} in the basket, {grams(wanted)} in the recipe",
         has=has,
+        source=" ".join(basket.source.split()),
+        picked=basket.picked,
     )
 
 

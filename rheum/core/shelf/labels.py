@@ -38,6 +38,8 @@ def jar_label(
         dates = (f"Made {_day(life.made_on)}, best before {_day(life.best_before)}",)
         if life.ready_from > life.made_on:
             dates = (*dates, f"Ready from {_day(life.ready_from)}")
+    if snapshot.entered:
+        dates = (*dates, "Made before Rheum, unjudged")
     contains = (f"Contains {listed(list(allergens))}",) if allergens else ()
     keeps = "a month" if opened_days >= 28 else "a week"
     room = (

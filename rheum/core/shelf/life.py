@@ -9,12 +9,14 @@ from typing import Final, Literal
 
 from rheum.core.batch import jars_standing, state_at
 from rheum.core.batch.begun import Snapshot
-from rheum.core.batch.events import Event, EventRefused, JarTold, Spoiled
+from rheum.core.batch.events import Event, EventRefused, JarTold, Spoiled, Taste
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.told import fold, standing
 from rheum.core.facts.formulas import Formula
 
 LifeState = Literal["closed", "opened", "finished", "given", "missing", "out", "thrown"]
+# What says that a jar was found wrong, so that its mates are looked at.
+_FOUND_WRONG: Final = ("unsealed", "spoiled")
 # Stands in the kitchen: on the shelf or in the refrigerator.
 THERE: Final[frozenset[LifeState]] = frozenset({"closed", "opened", "out"})
 # Once opened, always in the refrigerator: a month; a salsa, a bean salad, mushrooms or anything in oil a week; where it is not known, the week
@@ -34,16 +36,17 @@ _SPOILED: Final = (
 
 @dataclass(frozen=True, slots=True)
 class JarNote:
-    """Something written to a jar, and when."""
+    """Something written to a jar, and when; of a tasting, how it was."""
 
     at: date
     says: str
+    taste: Taste | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class JarLife:
     """One jar as it stands. `place`: shelf or refrigerator; `where`: in free words; `last_day`: of what is in the refrigerator or opened; `advice`: what
-    to do with one that is out; `look`: a batch mate was found wrong, and this one is to be looked at."""
+    to do with one that is out; `look`: a batch mate was found wrong, and this one is to be looked at; `recalled`: why it was traced, until it is told."""
 
     number: int
     load: int
@@ -58,6 +61,7 @@ class JarLife:
     last_day: date | None = None
     advice: str = ""
     look: bool = False
+    recalled: str = ""
     notes: tuple[JarNote, ...] = ()
 
 
@@ -66,6 +70,36 @@ def open_days(formula: Formula | None) -> int:
     if formula is None or formula.kind == "salsa" or formula.id in _SHORT:
         return OPEN_DAYS_SHORT
     return OPEN_DAYS_SHORT if any(line.ingredient.role.role == "fat" for line in formula.lines) else OPEN_DAYS
+
+
+# Who asks for the hot one means the warm one too.
+_HOT: Final = ("", "mild", "warm hot spicy", "hot spicy", "very hot spicy")
+_TASTED_HOT: Final = 4
+
+
+_METHOD: Final = "\nMethod:"
+
+
+def found_by(snapshot: Snapshot, life: JarLife) -> tuple[str, ...]:
+    """The words a jar is found by: title, ingredients, notes, place, person, whose produce it is; and how hot, by what is in it and by its tasters."""
+    # A hot pack is no hot pickle.
+    listed = " ".join(word for word in snapshot.text.partition(_METHOD)[0].split() if word.lower() != "hot")
+    written = (note.says for note in life.notes)
+    return (
+        snapshot.number,
+        snapshot.title,
+        listed,
+        life.where,
+        life.given_to,
+        *written,
+        *(one.source for one in snapshot.produce),
+        *_hot(snapshot, life),
+    )
+
+
+def _hot(snapshot: Snapshot, life: JarLife) -> tuple[str, ...]:
+    tasted = any(note.taste is not None and (note.taste.heat or 0) >= _TASTED_HOT for note in life.notes)
+    return tuple(word for word in (_HOT[snapshot.heat], "hot" if tasted else "") if word)
 
 
 def lives_of(snapshot: Snapshot, events: Sequence[Event], now: Moment) -> tuple[JarLife, ...]:
@@ -87,17 +121,22 @@ def lives_of(snapshot: Snapshot, events: Sequence[Event], now: Moment) -> tuple[
         )
         for one in jars_standing(snapshot, state_at(snapshot, before, now))
     }
-    for number in tally.spoiled:
-        if number in lives:
-            lives[number] = replace(lives[number], state="out", advice=_SPOILED)
+    found_wrong = set(tally.spoiled) & set(lives)
+    looked: set[int] = set()
+    for number in found_wrong:
+        lives[number] = replace(lives[number], state="out", advice=_SPOILED)
     for event in told:
         said = event.what
         assert isinstance(said, JarTold)
-        for number in said.jars:
-            if number in lives:
-                lives[number] = _after(lives[number], said, event.at.at.astimezone().date())
-    if any(life.state in ("out", "thrown") and life.advice for life in lives.values()):
-        lives = {number: replace(life, look=life.state == "closed") for number, life in lives.items()}
+        mine = set(said.jars) & set(lives)
+        if said.what in _FOUND_WRONG:
+            found_wrong, looked = found_wrong | mine, set()
+        elif said.what == "looked":
+            looked |= mine
+        for number in mine:
+            lives[number] = _after(lives[number], said, event.at.at.astimezone().date())
+    if found_wrong:
+        lives = {number: replace(life, look=life.state == "closed" and number not in looked) for number, life in lives.items()}
     return tuple(lives[number] for number in sorted(lives))
 
 
@@ -108,8 +147,8 @@ def _after(life: JarLife, said: JarTold, on: date) -> JarLife:
             if life.last_day is not None:
                 last = min(last, life.last_day)
             return replace(life, state="opened", place="fridge", opened_on=on, last_day=last)
-        case "finished":
-            return replace(life, state="finished")
+        case "finished" | "emptied":
+            return replace(life, state="finished", recalled="")
         case "given":
             return replace(life, state="given", given_to=said.to)
         case "back":
@@ -117,26 +156,45 @@ def _after(life: JarLife, said: JarTold, on: date) -> JarLife:
         case "moved":
             return replace(life, where=said.to)
         case "noted" | "tasted":
-            return replace(life, notes=(*life.notes, JarNote(on, said.note)))
+            return replace(life, notes=(*life.notes, JarNote(on, said.note, said.taste)))
+        case "looked":
+            return life if not said.note else replace(life, notes=(*life.notes, JarNote(on, said.note)))
+        case "chilled":
+            last = on + timedelta(days=said.days)
+            return replace(_noted(life, said, on), place="fridge", last_day=last if life.last_day is None else min(last, life.last_day))
         case "missing":
             return replace(life, state="missing")
         case "unsealed":
-            return replace(life, state="out", advice=_UNSEALED)
+            return replace(_noted(life, said, on), state="out", advice=_UNSEALED)
         case "spoiled":
-            return replace(life, state="out", advice=_SPOILED)
+            return replace(_noted(life, said, on), state="out", advice=_SPOILED)
         case "thrown":
-            return replace(life, state="thrown")
+            return replace(life, state="thrown", recalled="")
+        case "recalled":
+            return replace(life, recalled=said.note)
+        case "told":
+            return replace(life, recalled="")
+
+
+def _noted(life: JarLife, said: JarTold, on: date) -> JarLife:
+    """What was seen stays with the jar."""
+    return replace(life, notes=(*life.notes, JarNote(on, said.note))) if said.note else life
 
 
 _FROM: Final[dict[str, tuple[LifeState, ...]]] = {
     "opened": ("closed",),
     "finished": ("closed", "opened", "missing"),
+    "emptied": ("given",),
     "given": ("closed", "missing"),
     "back": ("given", "missing"),
     "moved": ("closed", "opened"),
     "noted": ("closed", "opened", "finished", "given", "missing", "out", "thrown"),
     "tasted": ("opened", "finished"),
     "missing": ("closed", "opened"),
+    "chilled": ("closed", "opened"),
+    "looked": ("closed",),
+    "recalled": ("closed", "opened", "given", "missing", "out"),
+    "told": ("closed", "opened", "given", "missing", "out"),
     "unsealed": ("closed",),
     "spoiled": ("closed", "opened", "missing"),
     "thrown": ("closed", "opened", "out", "missing"),
@@ -169,10 +227,14 @@ def may_tell(lives: Iterable[JarLife], said: JarTold, today: date) -> None:
             raise EventRefused(
                 f"A mate of jar {number} was found wrong. Look at it first: lid down, no gas, no leak, no cloud; then say what you saw."
             )
+        if said.what == "told" and not life.recalled:
+            raise EventRefused(f"Nothing is to be told of jar {number}.")
     if said.what in ("given", "moved") and not said.to.strip():
         raise EventRefused("Say to whom." if said.what == "given" else "Say where it stands now.")
-    if said.what in ("noted", "tasted") and not said.note.strip():
+    if said.what == "recalled" and not said.note.strip():
+        raise EventRefused("Say what was wrong, in a few words: whoever has one of these jars is told it.")
+    if (said.what == "noted" and not said.note.strip()) or (said.what == "tasted" and not said.note.strip() and said.taste is None):
         raise EventRefused("Write what is to be remembered, in a few words.")
 
 
-__all__ = ["OPEN_DAYS", "OPEN_DAYS_SHORT", "THERE", "JarLife", "JarNote", "lives_of", "may_tell", "open_days"]
+__all__ = ["OPEN_DAYS", "OPEN_DAYS_SHORT", "THERE", "JarLife", "JarNote", "found_by", "lives_of", "may_tell", "open_days"]

@@ -1,0 +1,112 @@
+"""Every path of every sign is walked: it ends, and on the safe side."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+import pytest
+
+from rheum.core.measures.refused import RequestError
+from rheum.core.shelf.found_wrong import Answer, Asked, Ending, walk
+from rheum.reference.signs import read_signs, signs
+from rheum.reference.words import BadReference, shipped
+
+SIGNS = signs()
+# The signs of spoilage that rules and handbook name: whoever sees one throws the jar out, whatever is answered.
+SPOILED = {
+    "bulged-lid", "fizz-or-spurt", "lid-let-go", "bubbles-rising", "slippery", "mould-under-lid", "off-smell", "film-on-top", "vinegar-gone",
+}  # fmt: skip
+
+
+def paths(sign: str, opened: bool, answers: tuple[Answer, ...] = ()) -> Iterator[tuple[tuple[Answer, ...], Ending]]:
+    found = walk(SIGNS, sign, answers, opened)
+    if isinstance(found, Ending):
+        yield answers, found
+        return
+    assert isinstance(found, Asked) and len(answers) < 12
+    for answer in ("yes", "no", "unknown"):
+        yield from paths(sign, opened, (*answers, answer))
+
+
+EVERY = [(sign.id, opened) for sign in SIGNS.signs.values() for opened in (False, True)]
+
+
+@pytest.mark.parametrize(("sign", "opened"), EVERY)
+def test_every_path_ends_and_what_is_not_known_is_as_bad_as_yes(sign: str, opened: bool) -> None:
+    for answers, ending in paths(sign, opened):
+        assert ending.says and ending.next and ending.title
+        worse = tuple("yes" if answer == "unknown" else answer for answer in answers)
+        assert walk(SIGNS, sign, worse, opened) == ending  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(("sign", "opened"), EVERY)
+def test_only_no_to_everything_leads_to_eating(sign: str, opened: bool) -> None:
+    for answers, ending in paths(sign, opened):
+        if ending.kind == "eat":
+            assert set(answers) <= {"no"} and answers, (sign, answers)
+            assert ending.also, "one sign alone is no word on the whole jar"
+
+
+def test_safety_signs_reach_out_whatever_is_answered() -> None:
+    assert {sign.id for sign in SIGNS.signs.values() if sign.safety == "discard"} >= SPOILED
+    for sign in SIGNS.signs.values():
+        endings = [ending for _, ending in paths(sign.id, False)]
+        if sign.safety == "discard":
+            assert all(ending.tell == "spoiled" and ending.mates for ending in endings), sign.id
+        else:
+            assert any(ending.tell == "spoiled" for ending in endings), sign.id
+
+
+def test_a_sign_of_a_jar_that_can_be_eaten_asks_of_lid_gas_mould_and_smell_or_of_a_leak() -> None:
+    for sign in SIGNS.signs.values():
+        if SIGNS.outcomes[sign.end].kind == "eat":
+            asked = " ".join(question.says.lower() for question in sign.ask)
+            assert re.search(r"\blid\b|leak", asked), sign.id
+
+
+def test_no_answer_carries_a_condition_that_was_not_asked() -> None:
+    for sign in SIGNS.signs.values():
+        words = re.findall(r"\b(?:if|unless|otherwise|else|in doubt|should)\b", (sign.now or "").lower())
+        assert not words, (sign.id, words)
+
+
+def test_the_places_together_hold_every_sign_that_is_not_only_led_to() -> None:
+    at = [sign.id for place in SIGNS.places for sign in SIGNS.at(place.id)]
+    assert len(at) == len(set(at)) >= 82
+    assert set(SIGNS.signs) - set(at) == {"half-gone", "thickened"}
+
+
+def test_bleach_never_meets_vinegar() -> None:
+    for outcome in SIGNS.outcomes.values():
+        if "bleach" in outcome.says:
+            before = outcome.says.index("rinse")
+            assert before < outcome.says.index("bleach") and "chlorine" in outcome.says
+
+
+def test_an_answer_too_many_and_an_unknown_sign_are_refused() -> None:
+    with pytest.raises(RequestError, match="answered already"):
+        walk(SIGNS, "bulged-lid", ["no"])
+    with pytest.raises(RequestError, match="no sign"):
+        walk(SIGNS, "purple-haze", [])
+
+
+@pytest.mark.parametrize(
+    ("was", "becomes", "says"),
+    [
+        ('safety = "discard"', 'safety = "perhaps"', "safety is"),
+        ('end = "save"', 'end = "sign:short-processed"', "circle"),
+        ('yes = "metal"', 'yes = "copper"', "nothing is called"),
+        ('place = "lid"', 'place = "cellar"', "a place of the list"),
+    ],
+)
+def test_a_bad_row_fails_with_its_sign(was: str, becomes: str, says: str) -> None:
+    text = shipped("quality.toml")
+    at = text.rindex(was) if "circle" in says else text.index(was)
+    with pytest.raises(BadReference, match=says):
+        read_signs(text[:at] + becomes + text[at + len(was) :], dict.fromkeys(("usda1", "usda6", "nchfp"), "a guide"))
+
+
+def test_every_sign_names_where_it_is_from() -> None:
+    for sign in SIGNS.signs.values():
+        assert len(sign.source) > 12 and "from memory" in sign.source, sign.id
