@@ -52,7 +52,7 @@ def kitchen(folder: Path, many: int, jars: int, clock: MovableClock) -> Path:
         with transaction(connection):
             recorded = batches.add(connection, snapshot, found.verdict)
             lives = [_life(one, made.date(), today, chance) for one in range(1, jars + 1)]
-            batches._project(connection, recorded, state_at(found.snapshot, found.events, clock()), lives)
+            batches.project(connection, recorded, state_at(found.snapshot, found.events, clock()), lives)
     connection.execute("ANALYZE")
     connection.close()
     return database

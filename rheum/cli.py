@@ -6,6 +6,7 @@ import argparse
 import json
 import re
 import sys
+from datetime import datetime, timezone
 from pathlib import Path
 from typing import Final
 
@@ -20,7 +21,7 @@ from rheum.core.measures.altitude import Altitude, AltitudeError, read_altitude
 from rheum.core.measures.amount import AmountError, number
 from rheum.core.measures.saying import mm
 from rheum.core.measures.units import mm_per, unit_named
-from rheum.store.database import FILE_OF, StoreError, default_data
+from rheum.store.database import FILE_OF, StoreError, default_data, open_data
 
 EXIT: Final = {"shelf": 0, "fridge": 10, "discard": 20}
 EXIT_WRONG: Final = 2
@@ -74,7 +75,12 @@ def _parser() -> argparse.ArgumentParser:
         serve.add_argument("--allow-host", action="append", default=[], metavar="NAME", help="another name or address that screens may use")
         if name == "demo":
             serve.add_argument("--fresh", action="store_true", help="begin the demo anew")
-    for name, words in (("backup", "copy your data to one file"), ("restore", "put a backup in the place of your data")):
+    for name, words in (
+        ("backup", "copy your data to one file"),
+        ("restore", "put a backup in the place of your data"),
+        ("export", "write everything into one zip of open files"),
+        ("import", "read such a zip into an empty kitchen"),
+    ):
         keep = commands.add_parser(name, help=words)
         keep.add_argument("file", type=Path)
         keep.add_argument("--data", type=Path, default=None, help="the data folder")
@@ -201,6 +207,20 @@ def _keep(arguments: argparse.Namespace) -> int:
     if arguments.command == "backup":
         backup(folder / FILE_OF["kitchen"], arguments.file)
         print(f"Backed up to {arguments.file}")
+        return 0
+    if arguments.command == "export":
+        from rheum.everything import export
+
+        export(folder / FILE_OF["kitchen"], arguments.file, datetime.now(timezone.utc))
+        print(f"Written to {arguments.file}")
+        return 0
+    if arguments.command == "import":
+        from rheum.devices.clock import machine_moment
+        from rheum.everything import import_into
+        from rheum.store.lock import held
+
+        with held(folder, "kitchen", "import"):
+            print(f"Read in: {import_into(open_data(folder, 'kitchen'), arguments.file, machine_moment)}")
         return 0
     kept = restore(folder, arguments.file)
     print(f"Restored from {arguments.file}" + (f"; what was there is kept as {kept}" if kept else ""))

@@ -8,6 +8,7 @@ from pydantic import ConfigDict, RootModel
 
 from rheum.api.day_shapes import BetterDay, DayNow, DaysView, DayView, KeptDayView, ShoppingView
 from rheum.api.jar_shapes import EnteredJars, JarPage, JarsFound, JarsTold, LabelSheets, ShelfView, SignsView, TodayView, Trace, WalkView
+from rheum.api.journal_shapes import CopyView, JournalView, LearntView, LookedBack, NextTimeView, PricesView, YearView
 from rheum.api.shapes import (
     Alive,
     BatchList,
@@ -129,6 +130,34 @@ class WalkOut(Out[WalkView]):
 
 class TodayOut(Out[TodayView]):
     """Today."""
+
+
+class LearntOut(Out[LearntView]):
+    """What was learnt."""
+
+
+class LookedBackOut(Out[LookedBack]):
+    """What a batch came to."""
+
+
+class JournalOut(Out[JournalView]):
+    """Batches."""
+
+
+class NextTimeOut(Out[NextTimeView]):
+    """Notes for the next time."""
+
+
+class CopyOut(Out[CopyView]):
+    """What is in a copy."""
+
+
+class YearOut(Out[YearView]):
+    """Twelve months."""
+
+
+class PricesOut(Out[PricesView]):
+    """Prices."""
 
 
 class TraceOut(Out[Trace]):

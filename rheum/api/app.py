@@ -15,13 +15,16 @@ from rheum import __version__
 from rheum.api import (
     batches,
     checks,
+    copies,
     day,
     days,
     found_wrong,
     guard,
     jars,
+    journal,
     kitchen,
     labels,
+    learnt,
     making,
     news,
     own_facts,
@@ -45,6 +48,11 @@ BODY_LIMIT: Final = 64 * 1024
 LARGER: Final = {"/api/recipes/read": 2 * 1024 * 1024, "/api/own-formulas/import": 512 * 1024, "/api/compare": 192 * 1024}
 
 
+# A picture as a telephone takes it.
+PICTURES: Final = 12 * 1024 * 1024
+BACKUPS: Final = 1024 * 1024 * 1024
+
+
 def create_app(setup: Setup) -> APIFlask:
     """The WSGI application. The database must have been opened once with store.database.open_data."""
     app = APIFlask("rheum.api", title="Rheum", version=__version__, spec_path="/api/openapi.json", docs_path=None)
@@ -65,6 +73,9 @@ def create_app(setup: Setup) -> APIFlask:
         trace.blueprint,
         found_wrong.blueprint,
         today.blueprint,
+        journal.blueprint,
+        learnt.blueprint,
+        copies.blueprint,
         recipes.blueprint,
         own_facts.blueprint,
         reckoner.blueprint,
@@ -79,7 +90,11 @@ def create_app(setup: Setup) -> APIFlask:
 
     @app.before_request
     def _room() -> None:
-        if request.path in LARGER:
+        if request.path.startswith("/api/journal/") and "/pictures/" in request.path:
+            request.max_content_length = PICTURES
+        elif request.path == "/api/restore":
+            request.max_content_length = BACKUPS
+        elif request.path in LARGER:
             request.max_content_length = LARGER[request.path]
 
     @app.after_request

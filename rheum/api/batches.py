@@ -11,6 +11,7 @@ from rheum.api.answers import BatchListOut, BatchOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, moment, now, setup
 from rheum.api.facts import kitchen_facts, kitchen_library
+from rheum.api.learnt import own_times
 from rheum.api.making import kitchen_stock, wish_of
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, EventIn, KeptTapIn
@@ -28,8 +29,10 @@ from rheum.core.making import Plan, canned_by, make_plan, shortages, takes_of, w
 from rheum.core.making.stock import Stock
 from rheum.core.work import StepAnswer, steps_to_read
 from rheum.store import batches as stored
+from rheum.store import journal
 from rheum.store import kitchen as kitchens
 from rheum.store import stock as stocks
+from rheum.store.database import transaction
 
 blueprint = APIBlueprint("batches", __name__, tag="Batches")
 # More batches under way than anybody has hands for: what is beyond is counted, not kept in silence.
@@ -121,7 +124,9 @@ def begin_asked(asked: BeginIn) -> BatchView:
     if stored.get(connection(), asked.id) is None:
         _ask_first(asked, plan, stock)
     steps = None if asked.steps is None else [StepAnswer(one.number, one.confirmed, one.minutes) for one in asked.steps]
-    snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load, steps=steps)
+    snapshot = begin(
+        asked.id, plan, settings, facts, moment=now(), jars=asked.jars, jars_per_load=asked.jars_per_load, steps=steps, own=own_times()
+    )
     recorded = stored.add(connection(), snapshot, plan.verdict, takes_of(plan))
     return seen_now(_found(recorded.id))
 
@@ -170,4 +175,6 @@ def tell_kept(batch_id: str, asked: KeptTapIn) -> BatchView:
     question = asks(said, asked.age_s, same_server=asked.server == setup().born)
     if question is not None and not asked.sure:
         raise Problem(409, "Is it so?", question, "sure")
+    with transaction(connection()):
+        journal.kept_tap(connection(), said.id)
     return _told(batch_id, dated(said, asked.age_s, moment(), snapshot=batch.snapshot, events=batch.events, seen=asked.seen))

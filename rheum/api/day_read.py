@@ -10,6 +10,7 @@ from rheum.api.context import connection, now
 from rheum.api.day_requests import DayBatchIn, DayIn
 from rheum.api.day_shapes import DayBatchView, DayTask, DayView
 from rheum.api.facts import kitchen_facts
+from rheum.api.learnt import own_times
 from rheum.api.making import kitchen_stock
 from rheum.api.problems import Problem
 from rheum.api.requests import BeginIn, WishIn
@@ -171,7 +172,7 @@ def _batch(
         except RequestError as reason:
             last = reason
             continue
-        snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=one.jars)
+        snapshot = begin(asked.id, plan, settings, facts, moment=now(), jars=one.jars, own=own_times())
         if snapshot.minutes is None and canner.kind == "steam" and at != by_load[-1]:
             continue
         loads = sum(1 for task in snapshot.tasks if task.do == "fill")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from apiflask import APIBlueprint
 from flask import Response
 
@@ -9,6 +11,7 @@ from rheum.api.answers import CanMakeOut, PlanOut, SheetOut
 from rheum.api.asked import settings_of
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_facts
+from rheum.api.learnt import own_says, own_times
 from rheum.api.recipes import settings_here, settings_kept
 from rheum.api.requests import PlanIn, SheetIn, WishIn
 from rheum.api.shapes import CanMakeView, SheetView
@@ -65,7 +68,10 @@ def kitchen_stock(kitchen: kitchens.KitchenSettings | None) -> Stock:
 def _plan(asked: PlanIn) -> Plan:
     library, choices = kitchen_facts()
     stock = kitchen_stock(kitchens.read(connection()))
-    return make_plan(asked.text, wish_of(asked.wish), settings_of(asked, choices), library, stock=stock)
+    found = make_plan(asked.text, wish_of(asked.wish), settings_of(asked, choices), library, stock=stock)
+    jars = sum(row.count for row in found.jars.rows) if found.jars else None
+    followed = found.verdict.formula.id if found.verdict.formula else None
+    return replace(found, learnt=own_says(followed, found.title, jars))
 
 
 @blueprint.post("/api/plan")
@@ -94,7 +100,7 @@ def _sheet(asked: SheetIn) -> Sheet:
     several = any(found.code == "recipes-several" for found in plan.verdict.findings)
     if plan.verdict.destination == "discard" or several:
         return sheet_of(plan, now().astimezone().date(), Work(), american=american)
-    snapshot = begin("sheet-0000", plan, settings, library, moment=now())
+    snapshot = begin("sheet-0000", plan, settings, library, moment=now(), own=own_times())
     tasks = tuple(task for task in snapshot.tasks if task.part != "after")
     return sheet_of(plan, now().astimezone().date(), Work(tasks, {}, snapshot.minutes is not None), american=american)
 

@@ -15,7 +15,7 @@ from pydantic import Field, TypeAdapter, ValidationError
 from rheum.core.batch import admit, state_at
 from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.canner import check_free
-from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, JarIn, JarTold, Loaded, Undone
+from rheum.core.batch.events import Chipped, Event, EventRefused, GivenUp, Happening, JarIn, JarTold, Loaded, NextTime, Undone
 from rheum.core.batch.giving_up import back_of, giving_up
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.standing import RunState
@@ -25,6 +25,7 @@ from rheum.core.judging.verdict import Verdict
 from rheum.core.making.takes import Take
 from rheum.core.measures.saying import grams
 from rheum.core.shelf import JarLife, found_by, lives_of, may_tell
+from rheum.store import journal
 from rheum.store.database import transaction
 from rheum.store.shelf import regroup
 from rheum.store.stock import break_jar, come_home, give_back, move_back, take, taken
@@ -195,7 +196,7 @@ def enter(connection: sqlite3.Connection, snapshot: Snapshot, verdict: Verdict, 
     """Record jars that stood there before Rheum; the same id again is the same jars. Gives their batch as recorded, its number set."""
     with transaction(connection):
         recorded = add(connection, snapshot, verdict)
-        _project(connection, recorded, state_at(recorded, [], now), lives_of(recorded, [], now))
+        project(connection, recorded, state_at(recorded, [], now), lives_of(recorded, [], now))
         return recorded
 
 
@@ -240,7 +241,10 @@ def append(connection: sqlite3.Connection, batch_id: str, event: Event) -> Store
         events = [*found.events, event]
         _stock_moves(connection, found, event)
         lives = lives_of(found.snapshot, events, event.at)
-        _project(connection, found.snapshot, state_at(found.snapshot, events, event.at), lives)
+        state = state_at(found.snapshot, events, event.at)
+        project(connection, found.snapshot, state, lives)
+        if state.step == "done" or isinstance(event.what, NextTime):
+            journal.sample(connection, found.snapshot, events, done=state.step == "done")
         return replace(found, events=events)
 
 
@@ -262,7 +266,7 @@ def _stock_moves(connection: sqlite3.Connection, found: StoredBatch, event: Even
         move_back(connection, batch_id, event.what.of, now=at, event_id=event.id)
 
 
-def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState, lives: Sequence[JarLife]) -> None:
+def project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState, lives: Sequence[JarLife]) -> None:
     """Write the batch's step and its jars anew from its state and their lives, with the words they are found by."""
     connection.execute("UPDATE batch SET step = :step WHERE id = :id", {"step": state.step, "id": snapshot.id})
     connection.execute("DELETE FROM jar_words WHERE rowid IN (SELECT id FROM jar WHERE batch_id = :id)", {"id": snapshot.id})
@@ -272,12 +276,12 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
     for jar in lives:
         row = connection.execute(
             """
-            INSERT INTO jar (batch_id, number, load, place, state, made_on, ready_from, best_before, stands_at, given_to, look, recalled)
-            VALUES (:batch_id, :number, :load, :place, :state, :made_on, :ready_from, :best_before, :stands_at, :given_to, :look, :recalled)
+            INSERT INTO jar (batch_id, number, load, place, state, made_on, ready_from, best_before, stands_at, given_to, look, recalled, since, why)
+            VALUES (:batch_id, :number, :load, :place, :state, :made_on, :ready_from, :best_before, :stands_at, :given_to, :look, :recalled, :since, :why)
             ON CONFLICT (batch_id, number) DO UPDATE
             SET load = excluded.load, place = excluded.place, state = excluded.state, made_on = excluded.made_on,
                 ready_from = excluded.ready_from, best_before = excluded.best_before, stands_at = excluded.stands_at,
-                given_to = excluded.given_to, look = excluded.look, recalled = excluded.recalled
+                given_to = excluded.given_to, look = excluded.look, recalled = excluded.recalled, since = excluded.since, why = excluded.why
             RETURNING id
             """,
             {
@@ -293,6 +297,8 @@ def _project(connection: sqlite3.Connection, snapshot: Snapshot, state: RunState
                 "given_to": jar.given_to,
                 "look": int(jar.look),
                 "recalled": jar.recalled,
+                "since": jar.since.isoformat() if jar.since else "",
+                "why": jar.why,
             },
         ).fetchone()
         connection.execute(

@@ -75,6 +75,37 @@ def check_backup(file: Path) -> Kind:
         raise StoreError(f"{file} is not a Rheum backup, or it is damaged. Nothing was changed.") from None
 
 
+def put_in_use(database: Path, file: Path, kind: Kind) -> Path:
+    """Put a backup in the place of data that a server has in use: the screens see the new data at once. What was there is kept beside it as a
+    backup, whose path is given. StoreError, which leaves everything as it was."""
+    if check_backup(file) != kind:
+        raise StoreError("That is a backup of other data: a kitchen's own and the demo's never share a file.")
+    kept = database.with_name(f"{database.stem}-before-{datetime.now():%Y%m%d-%H%M%S}.db")
+    backup(database, kept)
+    fresh = database.with_name(database.name + ".restoring")
+    try:
+        fresh.unlink(missing_ok=True)
+        source, copy = connect_to_read(file), sqlite3.connect(fresh)
+        try:
+            source.backup(copy)
+        finally:
+            source.close()
+            copy.close()
+        ready, here = connect(fresh), connect(database)
+        try:
+            migrate(ready, kind)
+            ready.backup(here)
+        finally:
+            ready.close()
+            here.close()
+        return kept
+    except (sqlite3.Error, OSError) as error:
+        raise StoreError(f"It could not be restored ({error}). Nothing was changed.") from None
+    finally:
+        for suffix in ("", "-wal", "-shm", "-journal"):
+            fresh.with_name(fresh.name + suffix).unlink(missing_ok=True)
+
+
 def restore(folder: Path, file: Path, kind: Kind = "kitchen") -> Path | None:
     """Put a backup in the place of a folder's data; what was there is kept beside it under a dated name, which is given.
     StoreError, which leaves everything as it was, where a server has the folder."""

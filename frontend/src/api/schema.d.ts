@@ -1704,6 +1704,135 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Batches, the newest first; `skip` goes on. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JournalOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a batch came to: jars, minutes of each task, cooking down, seals, cost, tastings, pictures. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    number: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookedBackOut"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{number}/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a picture of a batch: the body is the file. It is scaled to 200 kB at most; six a batch. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    number: string;
+                    picture_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Kept */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -1881,6 +2010,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What this kitchen has learnt from its third batch on: each figure over the handbook's, its range, and by how many batches; and how lots of lids
+         * @description held.
+         */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LearntOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learnt/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set a learnt figure aside, or use it again. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["AsideIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LearntOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/news": {
         parameters: {
             query?: never;
@@ -1905,6 +2122,42 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["AliveOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/next-time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was to be changed the next time, by `title` of the recipe or `formula`. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextTimeOut"];
                     };
                 };
             };
@@ -2147,6 +2400,98 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a picture away. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    picture_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Taken away */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    picture_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description A JPEG */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HTTPError"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/placements": {
         parameters: {
             query?: never;
@@ -2306,6 +2651,75 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The prices that are known. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricesOut"];
+                    };
+                };
+            };
+        };
+        /** Set a price, or the kitchen's money. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["PriceIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricesOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3102,7 +3516,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Jars, the newest first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `marked`
+         * Jars, the last ones put up first: `q` words of title, recipe, note, place or person; `place` shelf or fridge; `state`; `batch`; `marked`
          * @description recalled or look; `after` the cursor of the page
          *     before. At most 200.
          */
@@ -4181,6 +4595,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Wish for so many jars of something next year. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["WishIn"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["YearOut"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -4298,6 +4761,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Twelve months to today, or to the end of `year`: put up, eaten, given, thrown out and why, by month and recipe; what is left, and what the next
+         * @description year wants.
+         */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["YearOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4400,6 +4902,24 @@ export interface components {
             share: number;
         };
         /**
+         * AsideIn
+         * @description A learnt figure that is not to be used, or is to be used again.
+         */
+        AsideIn: {
+            /**
+             * Aside
+             * @default true
+             */
+            aside?: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "yield" | "hands" | "boil" | "brine";
+        };
+        /**
          * AwayIn
          * @description Nobody is at the stove for so many minutes.
          */
@@ -4440,7 +4960,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
             /**
              * Load
              * @default null
@@ -4583,6 +5103,16 @@ export interface components {
              * @default false
              */
             may_leave: boolean;
+            /**
+             * Own
+             * @default 1
+             */
+            own: number;
+            /**
+             * Own Says
+             * @default
+             */
+            own_says: string;
             /**
              * Part
              * @enum {string}
@@ -5437,7 +5967,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
             /**
              * Load
              * @default null
@@ -5565,6 +6095,16 @@ export interface components {
              * @default false
              */
             may_leave: boolean;
+            /**
+             * Own
+             * @default 1
+             */
+            own: number;
+            /**
+             * Own Says
+             * @default
+             */
+            own_says: string;
             /**
              * Part
              * @enum {string}
@@ -8054,7 +8594,7 @@ export interface components {
          * EventIn
          * @description A tap at the stove: what happened, told apart by `kind`. The screen makes the id; the server gives the time.
          */
-        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.TaskTold"] | components["schemas"]["EventIn.JarIn"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.AllSealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Chipped"] | components["schemas"]["EventIn.Broke"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.Undone"];
+        EventIn: components["schemas"]["EventIn.Stepped"] | components["schemas"]["EventIn.TaskTold"] | components["schemas"]["EventIn.JarIn"] | components["schemas"]["EventIn.Filled"] | components["schemas"]["EventIn.Loaded"] | components["schemas"]["EventIn.Boiling"] | components["schemas"]["EventIn.BoiledOn"] | components["schemas"]["EventIn.BoilLost"] | components["schemas"]["EventIn.HeatOff"] | components["schemas"]["EventIn.Lifted"] | components["schemas"]["EventIn.Sealed"] | components["schemas"]["EventIn.AllSealed"] | components["schemas"]["EventIn.Again"] | components["schemas"]["EventIn.Refrigerated"] | components["schemas"]["EventIn.Moved"] | components["schemas"]["EventIn.Spoiled"] | components["schemas"]["EventIn.BrineUsed"] | components["schemas"]["EventIn.PanRead"] | components["schemas"]["EventIn.Chipped"] | components["schemas"]["EventIn.Broke"] | components["schemas"]["EventIn.GivenUp"] | components["schemas"]["EventIn.NextTime"] | components["schemas"]["EventIn.Undone"];
         /**
          * Again
          * @description Jars are made ready to be processed again: rims looked at, new lids on; a load of its own.
@@ -8363,6 +8903,21 @@ export interface components {
              * @enum {string}
              */
             to: "fridge" | "bin";
+        };
+        /**
+         * NextTime
+         * @description What to change next time this is made; "" takes it away.
+         */
+        "EventIn.NextTime": {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "next-time";
+            /** Note */
+            note: string;
         };
         /**
          * PanRead
@@ -8898,6 +9453,11 @@ export interface components {
              */
             recalled: string;
             /**
+             * Since
+             * @default null
+             */
+            since: string | null;
+            /**
              * State
              * @enum {string}
              */
@@ -8907,6 +9467,11 @@ export interface components {
              * @default
              */
             where: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * JarNote
@@ -9145,7 +9710,7 @@ export interface components {
         };
         /**
          * JarsFound
-         * @description A page of jars; `many`: how many there are in all; `more`: the cursor of the next page.
+         * @description A page of jars; `many`: how many there are in all, counted up to 1000; `more`: the cursor of the next page.
          */
         "JarsFoundOut.JarsFound": {
             /** Jars */
@@ -9257,6 +9822,39 @@ export interface components {
                 string,
                 number
             ][];
+        };
+        /**
+         * JournalOut
+         * @description Batches.
+         */
+        JournalOut: components["schemas"]["JournalOut.JournalView"];
+        /**
+         * JournalRow
+         * @description A batch in the journal.
+         */
+        "JournalOut.JournalRow": {
+            /** Batch Id */
+            batch_id: string;
+            /** Begun At */
+            begun_at: string;
+            /** Jars */
+            jars: number;
+            /** Next Time */
+            next_time: string;
+            /** Number */
+            number: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * JournalView
+         * @description Batches, the newest first; `more`: where the next page begins.
+         */
+        "JournalOut.JournalView": {
+            /** Batches */
+            batches: components["schemas"]["JournalOut.JournalRow"][];
+            /** More */
+            more: number | null;
         };
         /**
          * KeptDayIn
@@ -9736,6 +10334,71 @@ export interface components {
             sheets: components["schemas"]["LabelSheetsOut.LabelSheet"][];
         };
         /**
+         * LearntOut
+         * @description What was learnt.
+         */
+        LearntOut: components["schemas"]["LearntOut.LearntView"];
+        /**
+         * Learnt
+         * @description A figure of this kitchen: `ratio` to what the handbook plans, between `low` and `high` four times in five, by so many batches.
+         */
+        "LearntOut.Learnt": {
+            /** Batches */
+            batches: number;
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "yield" | "hands" | "boil" | "brine";
+            /** Low */
+            low: number;
+            /** Ratio */
+            ratio: number;
+        };
+        /**
+         * LearntHere
+         * @description A learnt figure, what it is of in words, and whether it is set aside.
+         */
+        "LearntOut.LearntHere": {
+            /** Aside */
+            aside: boolean;
+            learnt: components["schemas"]["LearntOut.Learnt"];
+            /** Title */
+            title: string;
+        };
+        /**
+         * LearntView
+         * @description What this kitchen has learnt, and how its lots of lids held.
+         */
+        "LearntOut.LearntView": {
+            /** Batches */
+            batches: number;
+            /** Figures */
+            figures: components["schemas"]["LearntOut.LearntHere"][];
+            /** Lots */
+            lots: components["schemas"]["LearntOut.LotLearnt"][];
+        };
+        /**
+         * LotLearnt
+         * @description How the lids of a lot held: so many jars, so many failed seals, the share that fails (a beta estimate), and whether it is called bad.
+         */
+        "LearntOut.LotLearnt": {
+            /** Bad */
+            bad: boolean;
+            /** Failed */
+            failed: number;
+            /** Jars */
+            jars: number;
+            /** Lot */
+            lot: string;
+            /** Share */
+            share: number;
+        };
+        /**
          * LidsIn
          * @description A lot of new lids.
          */
@@ -9751,6 +10414,153 @@ export interface components {
              * @enum {string}
              */
             mouth: "regular" | "wide" | "other";
+        };
+        /**
+         * LookedBackOut
+         * @description What a batch came to.
+         */
+        LookedBackOut: components["schemas"]["LookedBackOut.LookedBack"];
+        /**
+         * CameTo
+         * @description All of it. `jars`: got, a part jar not counted; `tasks` in their order; `cooked`: (minutes since it was begun, part that is left) of what was weighed
+         *     or read; `sealed`, `failed`: seals that were looked at; `brine_a_jar`: (used, planned) in ml, where it was measured.
+         */
+        "LookedBackOut.CameTo": {
+            /** Brine A Jar */
+            brine_a_jar: [
+                number,
+                number
+            ] | null;
+            /** Cooked */
+            cooked: [
+                number,
+                number
+            ][];
+            /** Failed */
+            failed: number;
+            /** Jars */
+            jars: number | null;
+            /** Next Time */
+            next_time: string;
+            /** Part Jar */
+            part_jar: boolean;
+            /** Planned */
+            planned: number;
+            /** Sealed */
+            sealed: number;
+            /** Tasks */
+            tasks: components["schemas"]["LookedBackOut.TaskCame"][];
+        };
+        /**
+         * Cost
+         * @description All of it. `whole` False: some prices lack, so it is at least that.
+         */
+        "LookedBackOut.Cost": {
+            /** A Jar */
+            a_jar: number | null;
+            /** Lines */
+            lines: components["schemas"]["LookedBackOut.CostLine"][];
+            /** Total */
+            total: number;
+            /** Whole */
+            whole: boolean;
+        };
+        /**
+         * CostLine
+         * @description One thing of a batch: what it is, how much of it in words, and what that cost; None where its price is not known.
+         */
+        "LookedBackOut.CostLine": {
+            /** Amount */
+            amount: string;
+            /** Cost */
+            cost: number | null;
+            /** Says */
+            says: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * LookedBack
+         * @description What a batch came to.
+         */
+        "LookedBackOut.LookedBack": {
+            /** Batch Id */
+            batch_id: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            came: components["schemas"]["LookedBackOut.CameTo"];
+            cost: components["schemas"]["LookedBackOut.Cost"];
+            /** Currency */
+            currency: string;
+            /** Done */
+            done: boolean;
+            /** Number */
+            number: string;
+            /** Pictures */
+            pictures: components["schemas"]["LookedBackOut.Picture"][];
+            /** Tasted */
+            tasted: components["schemas"]["LookedBackOut.Tasted"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * Picture
+         * @description A picture of a batch, without its bytes.
+         */
+        "LookedBackOut.Picture": {
+            /** At */
+            at: string;
+            /** Batch Id */
+            batch_id: string;
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /** Wide */
+            wide: number;
+        };
+        /**
+         * TaskCame
+         * @description One task: minutes planned, low and high, minutes it took (None where it was not begun and done), and whether they can be learnt from.
+         */
+        "LookedBackOut.TaskCame": {
+            /** Counts */
+            counts: boolean;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Task */
+            task: string;
+            /** Title */
+            title: string;
+            /** Took */
+            took: number | null;
+        };
+        /**
+         * Tasted
+         * @description How a jar of a batch tasted, in fifths.
+         */
+        "LookedBackOut.Tasted": {
+            /** Again */
+            again: boolean | null;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Crunch */
+            crunch: number | null;
+            /** Heat */
+            heat: number | null;
+            /** Note */
+            note: string;
+            /** Salt */
+            salt: number | null;
+            /** Sour */
+            sour: number | null;
         };
         /** LookedOut */
         LookedOut: components["schemas"]["LookedOut.LookedView"];
@@ -9832,6 +10642,35 @@ export interface components {
             line: number;
             /** Name */
             name: string;
+        };
+        /**
+         * NextTimeOut
+         * @description Notes for the next time.
+         */
+        NextTimeOut: components["schemas"]["NextTimeOut.NextTimeView"];
+        /**
+         * ForNextTime
+         * @description What was to be changed, and of which batch it was said.
+         */
+        "NextTimeOut.ForNextTime": {
+            /** At */
+            at: string;
+            /** Batch Id */
+            batch_id: string;
+            /** Note */
+            note: string;
+            /** Number */
+            number: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * NextTimeView
+         * @description What was said for the next time.
+         */
+        "NextTimeOut.NextTimeView": {
+            /** Notes */
+            notes: components["schemas"]["NextTimeOut.ForNextTime"][];
         };
         /**
          * OwnJarIn
@@ -10756,6 +11595,11 @@ export interface components {
             /** Height */
             height: string | null;
             jars: components["schemas"]["PlanOut.Jars"] | null;
+            /**
+             * Learnt
+             * @default []
+             */
+            learnt: string[];
             /** Left */
             left: string[];
             /** Lids */
@@ -11058,6 +11902,54 @@ export interface components {
             marked: components["schemas"]["PlanOut.MarkedSentence"][];
             /** Sentences */
             sentences: number;
+        };
+        /**
+         * PriceIn
+         * @description A price of a kilogram of an ingredient, of a `lid` or a `jar`; none takes it away. `currency`: the kitchen's money.
+         */
+        PriceIn: {
+            /**
+             * Currency
+             * @default null
+             */
+            currency?: string | null;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
+         * PricesOut
+         * @description Prices.
+         */
+        PricesOut: components["schemas"]["PricesOut.PricesView"];
+        /**
+         * PriceRow
+         * @description A price: of a kilogram of an ingredient, of a lid or a jar.
+         */
+        "PricesOut.PriceRow": {
+            /** Price */
+            price: number;
+            /** Title */
+            title: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * PricesView
+         * @description The prices, and the kitchen's money.
+         */
+        "PricesOut.PricesView": {
+            /** Currency */
+            currency: string;
+            /** Prices */
+            prices: components["schemas"]["PricesOut.PriceRow"][];
         };
         /**
          * PutIn
@@ -12383,7 +13275,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
             /**
              * Load
              * @default null
@@ -12511,6 +13403,16 @@ export interface components {
              * @default false
              */
             may_leave: boolean;
+            /**
+             * Own
+             * @default 1
+             */
+            own: number;
+            /**
+             * Own Says
+             * @default
+             */
+            own_says: string;
             /**
              * Part
              * @enum {string}
@@ -14293,6 +15195,23 @@ export interface components {
             /** Sign */
             sign: string;
         };
+        /**
+         * WishIn
+         * @description So many jars of something, to be made next; none takes the wish away.
+         */
+        WishIn: {
+            /**
+             * Formula Id
+             * @default
+             */
+            formula_id?: string;
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: number;
+            /** Title */
+            title: string;
+        };
         /** WrittenRecipeOut */
         WrittenRecipeOut: components["schemas"]["WrittenRecipeOut.WrittenRecipe"];
         /**
@@ -14306,6 +15225,95 @@ export interface components {
             media: string;
             /** Name */
             name: string;
+        };
+        /**
+         * YearOut
+         * @description Twelve months.
+         */
+        YearOut: components["schemas"]["YearOut.YearView"];
+        /**
+         * KindCount
+         * @description A year of one kind, or of one recipe: jars put up, eaten, given, thrown out, not found, and left.
+         */
+        "YearOut.KindCount": {
+            /** Eaten */
+            eaten: number;
+            /** Formula Id */
+            formula_id: string;
+            /** Given */
+            given: number;
+            /** Kind */
+            kind: string;
+            /** Left */
+            left: number;
+            /** Not Found */
+            not_found: number;
+            /** Put Up */
+            put_up: number;
+            /** Thrown */
+            thrown: number;
+            /** Title */
+            title: string;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * MonthCount
+         * @description So many jars in a month.
+         */
+        "YearOut.MonthCount": {
+            /** Eaten */
+            eaten: number;
+            /** Given */
+            given: number;
+            /** Month */
+            month: string;
+            /** Put Up */
+            put_up: number;
+            /** Thrown */
+            thrown: number;
+        };
+        /**
+         * Thrown
+         * @description Why jars were thrown out.
+         */
+        "YearOut.Thrown": {
+            /** Jars */
+            jars: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Wish
+         * @description So many jars of something, to be made next.
+         */
+        "YearOut.Wish": {
+            /** Formula Id */
+            formula_id: string;
+            /** Id */
+            id: string;
+            /** Jars */
+            jars: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * YearView
+         * @description Twelve months: by month, by recipe, and why jars were thrown out.
+         */
+        "YearOut.YearView": {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Months */
+            months: components["schemas"]["YearOut.MonthCount"][];
+            /** Recipes */
+            recipes: components["schemas"]["YearOut.KindCount"][];
+            /** Thrown */
+            thrown: components["schemas"]["YearOut.Thrown"][];
+            /** Wishes */
+            wishes: components["schemas"]["YearOut.Wish"][];
         };
     };
     responses: never;

@@ -20,6 +20,7 @@ from rheum.core.batch.events import (
     JarTold,
     Loaded,
     Moved,
+    NextTime,
     Refrigerated,
     Sealed,
     Spoiled,
@@ -46,7 +47,7 @@ def admit(snapshot: Snapshot, events: list[Event], new: Event) -> None:
         _undo(snapshot, events, new, new.what)
         return
     tally = fold(snapshot, events)
-    if tally.given_up and not isinstance(new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet | JarTold):
+    if tally.given_up and not isinstance(new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet | JarTold | NextTime):
         raise EventRefused("This batch was given up. Take that back to go on with it.")
     rule = _TODAY.get(type(new.what))
     if rule is not None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime
+from types import MappingProxyType
 
 from rheum.core.batch.begun import Produce, SizePlanned, Snapshot
 from rheum.core.facts.canner import HOLDS
@@ -18,6 +19,7 @@ from rheum.core.matching.eating import eating_of
 from rheum.core.measures.refused import Refused
 from rheum.core.work import StepAnswer, differing, steps_told, tasks_of
 from rheum.core.work.derive import JarsPlanned
+from rheum.core.work.own_times import OwnTimes, boil_key, with_own_times
 
 
 class CannotBegin(Refused):
@@ -37,10 +39,11 @@ def begin(
     jars: int | None = None,
     jars_per_load: int | None = None,
     steps: Sequence[StepAnswer] | None = None,
+    own: OwnTimes = MappingProxyType({}),
 ) -> Snapshot:
     """The snapshot of a plan begun now: its text, verdict, jars (each size with its own minutes and loads), brine and cooking
     down. `jars`: how many, where the plan does not know. `steps`: its own sentences as they were
-    confirmed, of a batch for the refrigerator. The number is set when it is recorded.
+    confirmed, of a batch for the refrigerator. `own`: what this kitchen learnt of its own times. The number is set when it is recorded.
     CannotBegin for what must not be jarred."""
     verdict = plan.verdict
     if verdict.destination == "discard":
@@ -107,7 +110,11 @@ def begin(
         heat=eats.heat,
         colour=eats.colour,
         produce=tuple(Produce(one.name, one.bought[1], one.source, one.picked) for one in plan.baskets),
-        tasks=tasks_of(plan, formula, planned, library=library, choices=settings.choices, answers=steps),
+        tasks=with_own_times(
+            tasks_of(plan, formula, planned, library=library, choices=settings.choices, answers=steps),
+            own,
+            boil_key(plan.canner_id, min(per_load, sum(one.count for one in planned)), per_load),
+        ),
     )
 
 

@@ -300,6 +300,15 @@ class JarTold:
     kind: Literal["jar"] = "jar"
 
 
+@dataclass(frozen=True, slots=True)
+class NextTime:
+    """What to change next time this is made; "" takes it away."""
+
+    id: str
+    note: str
+    kind: Literal["next-time"] = "next-time"
+
+
 Happening = (
     Stepped
     | TaskTold
@@ -324,6 +333,7 @@ Happening = (
     | Broke
     | GivenUp
     | JarTold
+    | NextTime
     | Undone
 )
 # What a screen may tell.
@@ -349,11 +359,12 @@ Tap = (
     | Chipped
     | Broke
     | GivenUp
+    | NextTime
     | Undone
 )
 EventKind = Literal[
     "step", "filled", "loaded", "boiling", "boiled-on", "boil-lost", "heat-off", "lifted", "seal", "again", "refrigerated", "moved",
-    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals", "jar",
+    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals", "jar", "next-time",
 ]  # fmt: skip
 
 

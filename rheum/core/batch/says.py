@@ -26,6 +26,7 @@ from rheum.core.batch.events import (
     Lifted,
     Loaded,
     Moved,
+    NextTime,
     PanRead,
     Refrigerated,
     Sealed,
@@ -161,6 +162,8 @@ def tap_says(what: Happening, snapshot: Snapshot | None = None) -> str:
                 else ""
             )
             return f"Jar {', '.join(str(number) for number in numbers)} {_JAR_SAYS.get(happened, happened)}{more}"
+        case NextTime(note=note):
+            return f"Next time: {note}" if note else "Nothing for next time"
         case HeightSet(altitude=height):
             return f"Height put right to {height}"
         case Undone():

@@ -132,6 +132,7 @@ class Tally:
     filling_over: bool = False
     # What happened to the jars after their seals were checked.
     after: tuple[Event, ...] = ()
+    next_time: str = ""
 
     def task(self, name: str) -> TaskTally:
         return self.tasks.get(name, UNTOLD)

@@ -29,6 +29,7 @@ from rheum.core.batch.events import (
     Lifted,
     Loaded,
     Moved,
+    NextTime,
     PanRead,
     Refrigerated,
     Sealed,
@@ -249,6 +250,10 @@ def _jar_told(tally: Tally, said: JarTold, at: Moment) -> Tally:
     return replace(tally, after=(*tally.after, Event(said, at)))
 
 
+def _next_time(tally: Tally, said: NextTime, at: Moment) -> Tally:
+    return replace(tally, next_time=" ".join(said.note.split()))
+
+
 def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
     """The longer of both minutes counts from now on; a load that had too few by them is one stopped short."""
     now = replace(tally, heights=(*tally.heights, said))
@@ -262,7 +267,7 @@ _APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
     Stepped: walk.stepped, TaskTold: walk.told_of_task, JarIn: filling.jar_in, Filled: filling.filled, Loaded: filling.loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
     Lifted: _lifted, Sealed: _sealed, AllSealed: _all_sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
     PanRead: _pan, HeightSet: _height, GivenUp: _given_up,
-    Chipped: _chipped, Broke: _broke, JarTold: _jar_told,
+    Chipped: _chipped, Broke: _broke, JarTold: _jar_told, NextTime: _next_time,
 }  # fmt: skip
 
 

@@ -78,6 +78,7 @@ def _facts(plan: Plan) -> tuple[tuple[str, str], ...]:
             ("Canner", f"{loads}: {per}. {plan.loads.water_l:.1f} l of water, about {plan.loads.to_boil_min:.0f} min to the boil.")
         )
     facts.extend(("Lids", need.says) for need in plan.lids)
+    facts.extend(("This kitchen", says) for says in plan.learnt)
     return tuple(facts)
 
 

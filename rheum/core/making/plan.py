@@ -69,6 +69,8 @@ class Plan:
     formula_scale: float = 1.0
     # The sentences of the recipe's own method, as they stand.
     method: tuple[str, ...] = ()
+    # What this kitchen's own batches say of it, in sentences; they touch no verdict and no minutes.
+    learnt: tuple[str, ...] = ()
 
 
 def canned_by(wish: Wish, settings: Settings, stock: Stock) -> tuple[Canner, Settings]:

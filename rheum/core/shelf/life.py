@@ -62,6 +62,9 @@ class JarLife:
     advice: str = ""
     look: bool = False
     recalled: str = ""
+    # The day on which it came to be as it is, and why it was thrown out.
+    since: date | None = None
+    why: str = ""
     notes: tuple[JarNote, ...] = ()
 
 
@@ -124,7 +127,7 @@ def lives_of(snapshot: Snapshot, events: Sequence[Event], now: Moment) -> tuple[
     found_wrong = set(tally.spoiled) & set(lives)
     looked: set[int] = set()
     for number in found_wrong:
-        lives[number] = replace(lives[number], state="out", advice=_SPOILED)
+        lives[number] = replace(lives[number], state="out", advice=_SPOILED, why="spoiled")
     for event in told:
         said = event.what
         assert isinstance(said, JarTold)
@@ -134,7 +137,9 @@ def lives_of(snapshot: Snapshot, events: Sequence[Event], now: Moment) -> tuple[
         elif said.what == "looked":
             looked |= mine
         for number in mine:
-            lives[number] = _after(lives[number], said, event.at.at.astimezone().date())
+            on = event.at.at.astimezone().date()
+            told_of = _after(lives[number], said, on)
+            lives[number] = replace(told_of, since=on) if told_of.state != lives[number].state else told_of
     if found_wrong:
         lives = {number: replace(life, look=life.state == "closed" and number not in looked) for number, life in lives.items()}
     return tuple(lives[number] for number in sorted(lives))
@@ -165,11 +170,16 @@ def _after(life: JarLife, said: JarTold, on: date) -> JarLife:
         case "missing":
             return replace(life, state="missing")
         case "unsealed":
-            return replace(_noted(life, said, on), state="out", advice=_UNSEALED)
+            return replace(_noted(life, said, on), state="out", advice=_UNSEALED, why="unsealed")
         case "spoiled":
-            return replace(_noted(life, said, on), state="out", advice=_SPOILED)
+            return replace(_noted(life, said, on), state="out", advice=_SPOILED, why=said.note.partition(":")[0] or "spoiled")
         case "thrown":
-            return replace(life, state="thrown", recalled="")
+            return replace(
+                life,
+                state="thrown",
+                recalled="",
+                why=life.why or ("past its last day" if life.last_day and on > life.last_day else "thrown out"),
+            )
         case "recalled":
             return replace(life, recalled=said.note)
         case "told":
