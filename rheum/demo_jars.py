@@ -8,12 +8,12 @@ from collections.abc import Callable
 from datetime import datetime, timedelta
 from typing import Final
 
-from rheum.core.batch.events import Event, JarTold, JarWhat, Taste
+from rheum.core.batch.events import Event, JarTold, JarWhat, NextTime, Taste
 from rheum.core.batch.moment import Moment
 from rheum.core.making.takes import Take
 from rheum.core.shelf.entered import enter
 from rheum.reference.loading import library
-from rheum.store import batches
+from rheum.store import batches, journal
 
 # By the formula of the batch: what was drawn for it out of bottles and lots that are entered.
 DRAWN: Final[dict[str, tuple[Take, ...]]] = {
@@ -24,6 +24,8 @@ DRAWN: Final[dict[str, tuple[Take, ...]]] = {
     "spicy-cranberry-salsa": (Take("lids", "demo-lids-1", "regular lids, lot R 5", 6),),
     "dilled-okra": (Take("lids", "demo-lids-0", "regular lids, lot R 4", 8),),
 }
+# What was to be changed next time: of which batch, how many days ago.
+_NEXT_TIME: Final = ((102, 380, "start the canner half an hour sooner; one chilli less"), (5, 80, "drain the peppers longer"))
 _LOT: Final = "lids of lot R 4: one in ten would not draw down"
 
 
@@ -33,6 +35,15 @@ def _told(what: JarWhat, *jars: int, to: str = "", note: str = "", days: int = 7
 
 # (position of the batch among the seasons, days ago, what was told).
 _LIVES: Final[tuple[tuple[int, float, JarTold], ...]] = (
+    (100, 330, _told("finished", 1, 2, 3)),
+    (100, 250, _told("given", 4, 5, to="the choir")),
+    (100, 210, _told("finished", 6, 7)),
+    (101, 180, _told("finished", 1, 2, 3, 4)),
+    (101, 120, _told("given", 5, to="Grandmother")),
+    (101, 75, _told("finished", 6, 7, 8)),
+    (102, 150, _told("finished", 1, 2, 3)),
+    (102, 60, _told("finished", 4, 5)),
+    (102, 14, _told("finished", 6, 7)),
     (0, 300, _told("finished", 1, 2)),
     (0, 180, _told("given", 3, to="the choir")),
     (0, 90, _told("finished", 4, 5)),
@@ -63,6 +74,13 @@ def tell_lives(connection: sqlite3.Connection, moment: datetime, at: Callable[[d
     for number, (position, days, said) in enumerate(_LIVES):
         named = dataclasses.replace(said, id=f"demo-jars-{number:03d}")
         batches.append(connection, f"demo-{position:04d}", Event(named, at(moment - timedelta(days=days))))
+    for number, (position, days, note) in enumerate(_NEXT_TIME):
+        event = Event(NextTime(f"demo-next-{number:03d}", note), at(moment - timedelta(days=days)))
+        batches.append(connection, f"demo-{position:04d}", event)
+    for what, price in (("lid", 0.25), ("jar", 1.4), ("green-bean", 3.2), ("garlic", 9.0), ("pickling-salt", 0.9)):
+        journal.put_price(connection, what, price)
+    for wish, title, jars in (("dilled-green-beans", "Dilled green beans", 16),):
+        journal.put_wish(connection, journal.Wish(wish, title, wish, jars), moment)
     today = moment.astimezone().date()
     snapshot, verdict = enter(
         "demo-before", "Quinces in vinegar, from the old kitchen", today - timedelta(days=420), jars=3, jar=library().jars["quart"],

@@ -31,6 +31,8 @@ const EnterJars = lazy(() => import("./shelf/EnterJars").then((module) => ({ def
 const FoundWrong = lazy(() => import("./shelf/FoundWrong").then((module) => ({ default: module.FoundWrong })));
 const Today = lazy(() => import("./today/Today").then((module) => ({ default: module.Today })));
 const More = lazy(() => import("./today/More").then((module) => ({ default: module.More })));
+const Journal = lazy(() => import("./journal/Journal").then((module) => ({ default: module.Journal })));
+const BatchBack = lazy(() => import("./journal/BatchBack").then((module) => ({ default: module.BatchBack })));
 const Labels = lazy(() => import("./shelf/Labels").then((module) => ({ default: module.Labels })));
 const TraceScreen = lazy(() => import("./shelf/TraceScreen").then((module) => ({ default: module.TraceScreen })));
 const KitchenScreen = lazy(() =>
@@ -49,6 +51,8 @@ export function App() {
         <Routes>
           <Route path="/" element={<Navigate replace to={kitchen.data.begun ? "/today" : "/bench"} />} />
           <Route path="/today" element={<Today />} />
+          <Route path="/journal" element={<Journal />} />
+          <Route path="/journal/:number" element={<BatchBack />} />
           <Route path="/more" element={<More />} />
           <Route path="/bench" element={<Bench />} />
           <Route path="/recipes" element={<Recipes />} />

@@ -8,7 +8,7 @@ from pydantic import ConfigDict, RootModel
 
 from rheum.api.day_shapes import BetterDay, DayNow, DaysView, DayView, KeptDayView, ShoppingView
 from rheum.api.jar_shapes import EnteredJars, JarPage, JarsFound, JarsTold, LabelSheets, ShelfView, SignsView, TodayView, Trace, WalkView
-from rheum.api.journal_shapes import CopyView, JournalView, LearntView, LookedBack, NextTimeView, PricesView, YearView
+from rheum.api.journal_shapes import CopyView, JournalView, LearntView, LookedBack, NextTimeView, PicturesView, PricesView, YearView
 from rheum.api.shapes import (
     Alive,
     BatchList,
@@ -154,6 +154,10 @@ class CopyOut(Out[CopyView]):
 
 class YearOut(Out[YearView]):
     """Twelve months."""
+
+
+class PicturesOut(Out[PicturesView]):
+    """The pictures of a batch."""
 
 
 class PricesOut(Out[PricesView]):

@@ -11,7 +11,7 @@ from flask import Response, request
 from PIL import Image, ImageOps, UnidentifiedImageError
 from pydantic import Field
 
-from rheum.api.answers import JournalOut, LookedBackOut, NextTimeOut, PricesOut, YearOut
+from rheum.api.answers import JournalOut, LookedBackOut, NextTimeOut, PicturesOut, PricesOut, YearOut
 from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_library
 from rheum.api.jars import lives_for, stored_batch
@@ -22,6 +22,8 @@ from rheum.api.journal_shapes import (
     LookedBack,
     MonthCount,
     NextTimeView,
+    OtherBatch,
+    PicturesView,
     PriceRow,
     PricesView,
     Tasted,
@@ -97,6 +99,19 @@ def _tasted(batch: run.StoredBatch) -> tuple[Tasted, ...]:
     )
 
 
+def _others(batch: run.StoredBatch) -> tuple[OtherBatch, ...]:
+    rows = connection().execute(
+        """
+        SELECT number, title, begun_at FROM batch
+        WHERE id <> :id AND (title = :title COLLATE NOCASE OR (:formula <> '' AND snapshot ->> '$.formula_id' = :formula))
+        ORDER BY begun_at DESC
+        LIMIT 6
+        """,
+        {"id": batch.snapshot.id, "title": batch.snapshot.title, "formula": batch.snapshot.formula_id or ""},
+    )
+    return tuple(OtherBatch(row["number"], row["title"], row["begun_at"]) for row in rows)
+
+
 @blueprint.get("/api/journal/<number>")
 @blueprint.output(LookedBackOut)
 def looked_back(number: str) -> LookedBack:
@@ -118,6 +133,7 @@ def looked_back(number: str) -> LookedBack:
         batch_id=snapshot.id, number=snapshot.number, title=snapshot.title, begun_at=snapshot.begun_at,
         done=state_at(snapshot, batch.events, moment()).step == "done", came=came, cost=cost, currency=stored.said(connection(), "currency"),
         tasted=_tasted(batch), pictures=tuple(stored.pictures(connection(), snapshot.id)),
+        text=snapshot.text, others=_others(batch),
     )  # fmt: skip
 
 
@@ -172,6 +188,10 @@ def _year() -> YearView:
             held[row.what] = held.get(row.what, 0) + row.jars
         if row.what == "thrown out":
             thrown[row.why or "not said"] = thrown.get(row.why or "not said", 0) + row.jars
+    day = first
+    while day <= last:
+        months.setdefault(f"{day:%Y-%m}", {})
+        day = (day.replace(day=1) + timedelta(days=32)).replace(day=1)
     titles = {formula.id: formula.title for formula in library.formulas.values()}
     recipes = tuple(
         KindCount(
@@ -248,15 +268,15 @@ def scaled(raw: bytes) -> tuple[bytes, int, int]:
 
 
 @blueprint.post("/api/journal/<number>/pictures/<picture_id>")
-@blueprint.doc(responses={204: "Kept"})
-def add_picture(number: str, picture_id: str) -> tuple[str, int]:
+@blueprint.output(PicturesOut)
+def add_picture(number: str, picture_id: str) -> PicturesView:
     """Keep a picture of a batch: the body is the file. It is scaled to 200 kB at most; six a batch."""
     if not 8 <= len(picture_id) <= 64:
         raise Problem(422, "No id", "A picture needs an id of 8 to 64 letters.")
     batch = stored_batch(number)
     jpeg, wide, high = scaled(request.get_data())
     stored.add_picture(connection(), stored.Picture(picture_id, batch.snapshot.id, now().isoformat(), wide, high), jpeg)
-    return "", 204
+    return PicturesView(tuple(stored.pictures(connection(), batch.snapshot.id)))
 
 
 @blueprint.get("/api/pictures/<picture_id>.jpg")
@@ -270,9 +290,10 @@ def picture(picture_id: str) -> Response:
 
 
 @blueprint.delete("/api/pictures/<picture_id>")
-@blueprint.doc(responses={204: "Taken away"})
-def take_picture_away(picture_id: str) -> tuple[str, int]:
+@blueprint.output(PicturesOut)
+def take_picture_away(picture_id: str) -> PicturesView:
     """Take a picture away."""
-    if not stored.take_picture_away(connection(), picture_id):
+    row = connection().execute("SELECT batch_id FROM picture WHERE id = ?", (picture_id,)).fetchone()
+    if row is None or not stored.take_picture_away(connection(), picture_id):
         raise Problem(404, "No such picture", "That picture is not here any more.")
-    return "", 204
+    return PicturesView(tuple(stored.pictures(connection(), row["batch_id"])))

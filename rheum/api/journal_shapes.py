@@ -26,6 +26,15 @@ class Tasted:
 
 
 @dataclass(frozen=True)
+class OtherBatch:
+    """Another batch of the same thing."""
+
+    number: str
+    title: str
+    begun_at: str
+
+
+@dataclass(frozen=True)
 class LookedBack:
     """What a batch came to."""
 
@@ -38,6 +47,16 @@ class LookedBack:
     cost: Cost
     currency: str
     tasted: tuple[Tasted, ...]
+    pictures: tuple[Picture, ...]
+    text: str
+    # Other batches of the same recipe or formula, the newest first: to be held against it.
+    others: tuple[OtherBatch, ...]
+
+
+@dataclass(frozen=True)
+class PicturesView:
+    """The pictures of a batch."""
+
     pictures: tuple[Picture, ...]
 
 

@@ -81,7 +81,8 @@ def unsampled(connection: sqlite3.Connection) -> list[str]:
 def samples(connection: sqlite3.Connection) -> list[Sample]:
     """What every done batch came to."""
     return [
-        Sample(row["kind"], row["key"], row["ratio"]) for row in connection.execute("SELECT kind, key, ratio FROM sample ORDER BY rowid")
+        Sample(row["kind"], row["key"], row["ratio"])
+        for row in connection.execute("SELECT kind, key, ratio FROM sample ORDER BY batch_id, kind, key")
     ]
 
 

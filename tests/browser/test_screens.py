@@ -25,7 +25,7 @@ SCREENS = [
     "/bench",
     "/more",
     "/shelf/26-002",
-    "/shelf/25-002/4",
+    "/shelf/25-005/4",
     "/shelf/26-002/2/wrong",
     "/stove",
     "/stove/demo-0011",
@@ -41,7 +41,7 @@ SCREENS = [
 
 
 # By thumb, at the stove and by the shelf.
-BY_THUMB = ("/stove/demo-0012", "/shelf", "/today", "/bench", "/shelf/25-002/4", "/shelf/26-002/2/wrong")
+BY_THUMB = ("/stove/demo-0012", "/shelf", "/today", "/bench", "/shelf/25-005/4", "/shelf/26-002/2/wrong")
 
 
 @pytest.mark.parametrize("size", [LAPTOP, PHONE], ids=["laptop", "phone"])

@@ -124,7 +124,7 @@ def test_jars_from_before_are_entered_and_the_shelf_unfolds(demo_server: Running
 
 
 def test_an_open_jar_is_tasted_in_seconds_and_found_as_the_hot_one(demo_server: Running, open_page: Opener) -> None:
-    page = open_page(f"{demo_server.url}/shelf/25-002/4", PHONE, touch=True)
+    page = open_page(f"{demo_server.url}/shelf/25-005/4", PHONE, touch=True)
     page.get_by_role("button", name="heat 5 of 5").tap()
     page.get_by_role("button", name="Not again").tap()
     page.get_by_label("Who says so").fill("Odile")
@@ -133,7 +133,7 @@ def test_an_open_jar_is_tasted_in_seconds_and_found_as_the_hot_one(demo_server: 
     assert page.evaluate("() => document.documentElement.scrollWidth <= window.innerWidth")
     page.goto(f"{demo_server.url}/shelf/found")
     page.get_by_label("Find jars").fill("the hot one")
-    expect(page.get_by_role("link", name="25-002-4")).to_be_visible()
+    expect(page.get_by_role("link", name="25-005-4")).to_be_visible()
 
 
 def test_what_is_in_the_basket_is_remembered_with_whose_it_is_and_follows(demo_server: Running, open_page: Opener) -> None:

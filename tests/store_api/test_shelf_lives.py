@@ -204,7 +204,7 @@ def test_today_says_at_most_seven_things_and_what_presses_cannot_be_put_off(shel
     def today() -> dict[str, dict[str, Any]]:
         return {line["key"]: line for line in shelf.client.get("/api/today").get_json()["lines"]}
 
-    assert today() == {} or {one["kind"] for one in today().values()} <= {"ready", "use-first", "lack"}
+    assert today() == {} or {one["kind"] for one in today().values()} <= {"ready", "use-first", "lack", "copy"}
     shelf.tell("chilled", (shelf.salsa, 1), days=1)
     last = next(line for line in today().values() if line["kind"] == "last-day")
     assert "last day tomorrow" in last["says"] and last["number"] == shelf.salsa

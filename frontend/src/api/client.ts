@@ -26,6 +26,8 @@ export type WalkIn = Schemas["WalkIn"];
 export type WrongEnding = Schemas["WalkOut.Ending"];
 export type Today = Schemas["TodayOut"];
 export type TodayLine = Schemas["TodayOut.TodayLine"];
+export type YearSeen = Schemas["YearOut"];
+export type LearntSeen = Schemas["LearntOut"];
 export type RecallIn = Schemas["RecallIn"];
 export type JarStory = Schemas["JarOut"];
 export type Alive = Schemas["AliveOut"];
@@ -112,6 +114,7 @@ const PATIENCE: readonly (readonly [path: RegExp, ms: number])[] = [
   [/^\/api\/(?:alive|scale)/, 3000],
   [/^\/api\/news/, 30_000],
   [/^\/api\/batches\/[^/]+(?:\/events)?$/, 4000],
+  [/^\/api\/(?:restore|journal\/[^/]+\/pictures)/, 120_000],
   [/^\/api\/(?:sheet|can-make|recipes|compare|own-formulas|batches$|day)/, 20_000],
 ];
 const USUALLY_MS = 8000;
@@ -309,6 +312,43 @@ export const api = {
   throwDayAway: (day_id: string) => got(client.DELETE("/api/days/{day_id}", { params: { path: { day_id } } })),
   shelf: (query: Record<string, string | number> = {}) =>
     got(client.GET("/api/shelf", { params: { query } } as never)) as Promise<Shelf>,
+  journal: (skip: number) =>
+    got(client.GET("/api/journal", { params: { query: { skip } } } as never)) as Promise<Schemas["JournalOut"]>,
+  lookedBack: (number: string) =>
+    got(client.GET("/api/journal/{number}", { params: { path: { number } } })) as Promise<Schemas["LookedBackOut"]>,
+  year: () => got(client.GET("/api/year")) as Promise<YearSeen>,
+  wish: (body: Schemas["WishIn"]) => got(client.PUT("/api/wishes", { body })) as Promise<YearSeen>,
+  learnt: () => got(client.GET("/api/learnt")) as Promise<LearntSeen>,
+  setAside: (body: Schemas["AsideIn"]) => got(client.POST("/api/learnt/aside", { body })) as Promise<LearntSeen>,
+  prices: () => got(client.GET("/api/prices")) as Promise<Schemas["PricesOut"]>,
+  setPrice: (body: Schemas["PriceIn"]) => got(client.PUT("/api/prices", { body })) as Promise<Schemas["PricesOut"]>,
+  nextTime: (title: string, formula: string) =>
+    got(client.GET("/api/next-time", { params: { query: { title, formula } } } as never)) as Promise<
+      Schemas["NextTimeOut"]
+    >,
+  addPicture: (number: string, picture_id: string, file: File) =>
+    got(
+      client.POST("/api/journal/{number}/pictures/{picture_id}", {
+        params: { path: { number, picture_id } },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as BodyInit,
+        headers: { "Content-Type": "application/octet-stream" },
+      } as never),
+    ) as Promise<Schemas["PicturesOut"]>,
+  takePictureAway: (picture_id: string) =>
+    got(client.DELETE("/api/pictures/{picture_id}", { params: { path: { picture_id } } })) as Promise<
+      Schemas["PicturesOut"]
+    >,
+  copies: () => got(client.GET("/api/copies")) as Promise<Schemas["CopyOut"]>,
+  restore: (file: File, look: boolean) =>
+    got(
+      client.POST("/api/restore", {
+        params: { query: look ? { look: 1 } : {} },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as BodyInit,
+        headers: { "Content-Type": "application/octet-stream" },
+      } as never),
+    ) as Promise<Schemas["CopyOut"]>,
   today: () => got(client.GET("/api/today")) as Promise<Today>,
   putOff: (key: string) => got(client.POST("/api/today/put-off", { body: { key } })) as Promise<Today>,
   signs: () => got(client.GET("/api/signs")) as Promise<Signs>,

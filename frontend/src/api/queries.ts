@@ -67,6 +67,7 @@ export const useWords = () => useKept("words", api.words);
 export const useSecondLooks = () => useKept("second-looks", api.secondLooks);
 export const useChoices = () => useKept("choices", api.choices);
 export const useShelf = () => useKept("shelf", () => api.shelf());
+export const useYear = () => useKept("year", api.year);
 export const useToday = () => useKept("today", api.today);
 export const useDays = () => useKept("days", api.days);
 export const useHob = () => useKept("hob", api.hob);

@@ -40,6 +40,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A backup as one file, read through before it is given. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The database */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches": {
         parameters: {
             query?: never;
@@ -568,6 +604,42 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is in the data here, and when it was last copied. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1299,6 +1371,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything as one zip of open files, with a page that says what stands in them. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description A zip of open files */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -1809,12 +1917,14 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description Kept */
-                204: {
+                /** @description Successful response */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["PicturesOut"];
+                    };
                 };
                 /** @description Not found */
                 404: {
@@ -2422,12 +2532,14 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description Taken away */
-                204: {
+                /** @description Successful response */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["PicturesOut"];
+                    };
                 };
                 /** @description Not found */
                 404: {
@@ -3106,6 +3218,42 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ValidationError"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A backup as the body: with `look=1` what is in it; without, it takes the place of what is here, which is kept beside it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyOut"];
                     };
                 };
             };
@@ -5109,11 +5257,6 @@ export interface components {
              */
             own: number;
             /**
-             * Own Says
-             * @default
-             */
-            own_says: string;
-            /**
              * Part
              * @enum {string}
              */
@@ -6100,11 +6243,6 @@ export interface components {
              * @default 1
              */
             own: number;
-            /**
-             * Own Says
-             * @default
-             */
-            own_says: string;
             /**
              * Part
              * @enum {string}
@@ -7825,6 +7963,36 @@ export interface components {
             title: string;
             /** Worst */
             worst: string | null;
+        };
+        /**
+         * CopyOut
+         * @description What is in a copy.
+         */
+        CopyOut: components["schemas"]["CopyOut.CopyView"];
+        /**
+         * CopyView
+         * @description What is in the data, or in a backup: how much of each, and since when; `last`: when a copy was last taken.
+         */
+        "CopyOut.CopyView": {
+            /** Batches */
+            batches: number;
+            /** First */
+            first: string;
+            /** Jars */
+            jars: number;
+            /**
+             * Kept
+             * @default
+             */
+            kept: string;
+            /** Kitchen */
+            kitchen: string;
+            /** Last */
+            last: string;
+            /** Newest */
+            newest: string;
+            /** Recipes */
+            recipes: number;
         };
         /**
          * CountIn
@@ -10499,10 +10667,26 @@ export interface components {
             done: boolean;
             /** Number */
             number: string;
+            /** Others */
+            others: components["schemas"]["LookedBackOut.OtherBatch"][];
             /** Pictures */
             pictures: components["schemas"]["LookedBackOut.Picture"][];
             /** Tasted */
             tasted: components["schemas"]["LookedBackOut.Tasted"][];
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * OtherBatch
+         * @description Another batch of the same thing.
+         */
+        "LookedBackOut.OtherBatch": {
+            /** Begun At */
+            begun_at: string;
+            /** Number */
+            number: string;
             /** Title */
             title: string;
         };
@@ -10699,6 +10883,35 @@ export interface components {
         PantryIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * PicturesOut
+         * @description The pictures of a batch.
+         */
+        PicturesOut: components["schemas"]["PicturesOut.PicturesView"];
+        /**
+         * Picture
+         * @description A picture of a batch, without its bytes.
+         */
+        "PicturesOut.Picture": {
+            /** At */
+            at: string;
+            /** Batch Id */
+            batch_id: string;
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /** Wide */
+            wide: number;
+        };
+        /**
+         * PicturesView
+         * @description The pictures of a batch.
+         */
+        "PicturesOut.PicturesView": {
+            /** Pictures */
+            pictures: components["schemas"]["PicturesOut.Picture"][];
         };
         /**
          * PlacementIn
@@ -13409,11 +13622,6 @@ export interface components {
              */
             own: number;
             /**
-             * Own Says
-             * @default
-             */
-            own_says: string;
-            /**
              * Part
              * @enum {string}
              */
@@ -14477,7 +14685,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "save" | "clock" | "last-day" | "seals" | "day" | "look" | "lack" | "use-first" | "ready";
+            kind: "save" | "clock" | "last-day" | "seals" | "day" | "look" | "lack" | "use-first" | "ready" | "copy";
             /**
              * Number
              * @default

@@ -16,6 +16,7 @@ import { BeginBar } from "./BeginBar";
 import { BenchTools } from "./BenchTools";
 import { SideFindings } from "./Findings";
 import { JarHere } from "./JarHere";
+import { NextTimeHere } from "./NextTimeHere";
 import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
 import { SheetPart } from "./SheetPart";
@@ -43,6 +44,7 @@ const titleOf = (text: string) =>
 
 function Title() {
   const title = useDraft((hold) => titleOf(hold.draft.text));
+  const formula = useDraft((hold) => hold.draft.formulaId ?? "");
   const other = useBenchOther((bench) => bench.other);
   const example = useDraft((hold) => hold.draft.text === EXAMPLE);
   return (
@@ -51,6 +53,7 @@ function Title() {
         {title}
       </Heading>
       <AlsoThere other={other} />
+      {!example && <NextTimeHere title={title} formula={formula} />}
       {example && (
         <Text fontSize="sm" color="ink.soft">
           An example, with two things wrong. Paste your own recipe over it.

@@ -2,7 +2,7 @@
 import { Box, Flex, NativeSelect, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { newId } from "../api/client";
-import { useCanMake, useFormulas, useRecipes } from "../api/queries";
+import { useCanMake, useFormulas, useRecipes, useYear } from "../api/queries";
 import { Tap } from "../parts/Tap";
 import type { One } from "./asked";
 
@@ -10,8 +10,9 @@ export function Choose({ onAdd }: { onAdd: (one: One) => void }) {
   const formulas = useFormulas().data?.formulas ?? [];
   const own = useRecipes().data?.recipes ?? [];
   const [lying, setLying] = useState(false);
-  const add = (what: One["what"], of: string, title: string) =>
-    onAdd({ id: newId(), what, of, title, jars: "", later: 0 });
+  const wishes = useYear().data?.wishes ?? [];
+  const add = (what: One["what"], of: string, title: string, jars = "") =>
+    onAdd({ id: newId(), what, of, title, jars, later: 0 });
   return (
     <Box>
       <Flex gap="2" align="end" wrap="wrap">
@@ -49,6 +50,30 @@ export function Choose({ onAdd }: { onAdd: (one: One) => void }) {
           What lies there
         </Tap>
       </Flex>
+      {wishes.length > 0 && (
+        <Flex gap="2" wrap="wrap" mt="2" align="center" data-wishes="">
+          <Text fontSize="sm">Wished for:</Text>
+          {wishes.map((wish) => (
+            <Tap
+              key={wish.id}
+              size="sm"
+              disabled={wish.formula_id === "" && !own.some((recipe) => recipe.title === wish.title)}
+              onClick={() =>
+                wish.formula_id
+                  ? add("formula", wish.formula_id, wish.title, String(wish.jars))
+                  : add(
+                      "recipe",
+                      own.find((recipe) => recipe.title === wish.title)?.id ?? "",
+                      wish.title,
+                      String(wish.jars),
+                    )
+              }
+            >
+              {wish.title}, {wish.jars} jars
+            </Tap>
+          ))}
+        </Flex>
+      )}
       {lying && <Lying onAdd={add} />}
     </Box>
   );

@@ -5,6 +5,7 @@ import { useKitchen } from "../api/queries";
 import { useLook } from "../look/dark";
 import { Choose } from "../parts/Figure";
 import { ChoicesForm } from "./ChoicesForm";
+import { Copies } from "./Copies";
 import { KitchenForm } from "./KitchenForm";
 import { KitchenParts } from "./StockScreen";
 
@@ -49,6 +50,7 @@ export function KitchenScreen() {
           <ChoicesForm />
         </Box>
       </Grid>
+      <Copies />
     </Box>
   );
 }

@@ -3,7 +3,7 @@ import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type CanMake } from "../api/client";
-import { useCanMake, useKitchen, useStock, useStockChange } from "../api/queries";
+import { useCanMake, useKitchen, useStock, useStockChange, useYear } from "../api/queries";
 import { AlsoThere } from "../draft/AlsoThere";
 import { useFollowed } from "../draft/follow";
 import { layOnBench } from "../draft/useDraft";
@@ -35,9 +35,14 @@ export function CanMakeScreen() {
   const [wanted, setWanted] = useState<readonly string[]>([]);
   const [all, setAll] = useState(false);
   const found = useCanMake();
+  const wishes = useYear().data?.wishes ?? [];
+  const wished = (one: One) => wishes.find((wish) => wish.id === one.id || wish.title === one.title)?.jars;
   if (!stock) return <Text>Opening …</Text>;
   const text = typed ?? stock.stock.pantry;
-  const recipes = found.data?.recipes ?? [];
+  // What was wished for stands first.
+  const recipes = [...(found.data?.recipes ?? [])].sort(
+    (a, b) => Number(Boolean(wished(b))) - Number(Boolean(wished(a))),
+  );
   const shown = all ? recipes : recipes.slice(0, 14);
   const chosen = recipes.filter((one) => wanted.includes(one.id));
   const list = listOf(chosen);
@@ -134,6 +139,11 @@ export function CanMakeScreen() {
                 <Box flex="1" minW="12rem">
                   <Flex gap="3" align="center" wrap="wrap">
                     <Text fontWeight="700">{one.title}</Text>
+                    {wished(one) && (
+                      <Text fontSize="sm" fontWeight="650" data-wished="">
+                        wished: {wished(one)}
+                      </Text>
+                    )}
                     <Text as="span" fontSize="sm">
                       <DestinationBadge to={one.destination} />
                     </Text>

@@ -153,6 +153,11 @@ export function Measure() {
               )}
               <Part title="Jars">
                 <JarsInARow plan={plan} jars={jars} />
+                {plan.learnt.map((says) => (
+                  <Text key={says} mt="1" fontSize="sm" data-learnt="">
+                    {says}
+                  </Text>
+                ))}
               </Part>
               {plan.brine && (
                 <Part title="Brine">

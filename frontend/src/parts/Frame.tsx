@@ -35,7 +35,17 @@ const PLACES = [
   { to: "/more", word: "More", path: "M4 7h24v4H4zM4 14h24v4H4zM4 21h24v4H4z" },
 ] as const;
 /** What stands behind the one door; a phone has the recipes there too. */
-const BEHIND = ["/kitchen", "/reckoner", "/day", "/labels", "/trace", "/wrong", "/shelf/found", "/shelf/enter"];
+const BEHIND = [
+  "/kitchen",
+  "/journal",
+  "/reckoner",
+  "/day",
+  "/labels",
+  "/trace",
+  "/wrong",
+  "/shelf/found",
+  "/shelf/enter",
+];
 
 export function Frame({ children }: { children: ReactNode }) {
   const kitchen = useKitchen().data;

@@ -13,7 +13,7 @@ import { VersionsTable } from "./VersionsTable";
 
 export function Compare() {
   const kitchen = useKitchen().data;
-  const state = useLocation().state as { texts?: string[] } | null;
+  const state = useLocation().state as { texts?: string[]; tasted?: string[] } | null;
   const [texts, setTexts] = useState<string[]>(state?.texts ?? []);
   const [parts, setParts] = useState<Record<string, number>>({});
   const navigate = useNavigate();
@@ -46,6 +46,16 @@ export function Compare() {
         All with as much {found.data?.by ?? "produce"} as the first, so that the figures can be held against one
         another. ◆ marks what differs.
       </Text>
+      {state?.tasted && (
+        <Box mb="3" data-tasted="">
+          <Heading as="h2" fontSize="md">
+            How they tasted
+          </Heading>
+          {state.tasted.map((says) => (
+            <Text key={says}>{says}</Text>
+          ))}
+        </Box>
+      )}
       {texts.length < MOST && (
         <AddVersion
           kitchen={kitchen}

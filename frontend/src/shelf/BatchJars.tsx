@@ -54,6 +54,11 @@ export function BatchJars() {
             <RouterLink to={`/stove/${first.batch_id}`}>The batch's whole story</RouterLink>
           </Link>
         )}
+        {!first.entered && (
+          <Link asChild textDecoration="underline">
+            <RouterLink to={`/journal/${batch}`}>What it came to</RouterLink>
+          </Link>
+        )}
         <Link asChild textDecoration="underline">
           <RouterLink to={`/labels?batch=${batch}`}>Labels</RouterLink>
         </Link>

@@ -343,6 +343,11 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
                 )}
               </Link>
             )}
+            {state.step === "done" && (
+              <Link asChild textDecoration="underline">
+                <RouterLink to={`/journal/${snapshot.number}`}>What it came to</RouterLink>
+              </Link>
+            )}
           </Flex>
         </Flex>
         {!seals && (

@@ -10,6 +10,7 @@ const REST = [
   ["/labels", "Labels", "For jars and for lids"],
   ["/wrong", "Something is wrong with a jar", "What it is, and what to do with it"],
   ["/shelf/enter", "Jars from before Rheum", "Entered as they stand"],
+  ["/journal", "Looking back", "The year, what this kitchen has learnt, every batch, what things cost"],
   ["/reckoner", "Reckoner", "The small sums on their own"],
   ["/kitchen", "Kitchen", "Height, jars, canners, burners, bottles, lids, choices"],
 ] as const;

@@ -20,6 +20,7 @@ const EDGE: Record<TodayLine["kind"], string> = {
   lack: "mustard.600",
   "use-first": "mustard.600",
   ready: "dill.600",
+  copy: "ink",
 };
 
 /** Where a line's press leads, and what stands on it. */
@@ -39,6 +40,8 @@ function press(line: TodayLine): { to: string; word: string } {
       return line.key === "look:missing"
         ? { to: "/shelf/found?state=missing", word: "Say what became of them" }
         : { to: `/shelf/found?marked=${line.key === "look:recalled" ? "recalled" : "look"}`, word: "Go through them" };
+    case "copy":
+      return { to: "/kitchen", word: "To the copies" };
     case "lack":
       return { to: "/kitchen/lids", word: "What is on hand" };
     default:

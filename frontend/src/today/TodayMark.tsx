@@ -69,6 +69,7 @@ const DRAWN: Record<TodayLine["kind"], ReactNode> = {
       <path d="M33 20 H38 M35.5 17 L38 20 L35.5 23" {...line} />
     </>
   ),
+  copy: <path d="M6 6 H24 V28 H6 Z M12 12 H30 V34 H12 Z M17 20 H25 M17 26 H25" {...line} />,
   ready: (
     <>
       {jar("#7fa35f")}

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from statistics import geometric_mean
 from typing import Final
 
 from rheum.core.batch.begun import Snapshot
@@ -12,7 +13,7 @@ from rheum.core.batch.events import BrineUsed, Event, PanRead, TaskTold
 from rheum.core.batch.tally import Tally
 from rheum.core.batch.times import TaskTime, task_times
 from rheum.core.batch.told import fold, standing
-from rheum.core.shelf.learnt import Sample
+from rheum.core.shelf.learnt import Kind, Sample
 from rheum.core.work.own_times import TO_BOIL, boil_key, is_handwork
 from rheum.core.work.task import BatchTask
 
@@ -139,4 +140,9 @@ def samples_of(snapshot: Snapshot, events: Sequence[Event], came: CameTo) -> tup
             found.append(Sample("hands", task.do, one.took / (sum(task.hands) / 2) * task.own))
     if came.brine_a_jar is not None and came.brine_a_jar[0] > 0:
         found.append(Sample("brine", snapshot.formula_id or snapshot.title.lower(), came.brine_a_jar[0] / came.brine_a_jar[1]))
-    return tuple(one for one in found if one.ratio > 0)
+    # A batch speaks once of each, however often it was done in it.
+    together: dict[tuple[Kind, str], list[float]] = {}
+    for taught in found:
+        if taught.ratio > 0:
+            together.setdefault((taught.kind, taught.key), []).append(taught.ratio)
+    return tuple(Sample(kind, key, geometric_mean(ratios)) for (kind, key), ratios in together.items())

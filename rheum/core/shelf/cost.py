@@ -8,6 +8,7 @@ from typing import Final
 
 from rheum.core.making.stock import Bottle
 from rheum.core.making.takes import Take
+from rheum.core.measures.saying import grams
 
 # A jar is used a dozen times (own pick: common practice is “for years”).
 JAR_USES: Final = 12
@@ -49,7 +50,7 @@ def cost_of(
             lines.append(CostLine(one.item_id, one.says, f"{one.amount:.0f} ml", price))
     for what, name, kg in goods:
         price = prices.get(what)
-        lines.append(CostLine(what, name, f"{kg:.2f} kg", price * kg if price is not None else None))
+        lines.append(CostLine(what, name, grams(kg * 1000), price * kg if price is not None else None))
     if jars:
         lid, jar = prices.get(LID), prices.get(JAR)
         lines.append(CostLine(LID, "new lids", str(jars), lid * jars if lid is not None else None))

@@ -14,8 +14,8 @@ from rheum.core.making.stock import Stock
 from rheum.core.measures.saying import listed
 
 # In the order in which they press. The first two cannot be put off.
-Kind = Literal["save", "clock", "last-day", "seals", "day", "look", "lack", "use-first", "ready"]
-KINDS: Final[tuple[Kind, ...]] = ("save", "clock", "last-day", "seals", "day", "look", "lack", "use-first", "ready")
+Kind = Literal["save", "clock", "last-day", "seals", "day", "look", "lack", "use-first", "ready", "copy"]
+KINDS: Final[tuple[Kind, ...]] = ("save", "clock", "last-day", "seals", "day", "look", "lack", "use-first", "ready", "copy")
 NEVER_PUT_OFF: Final = frozenset({"save", "clock"})
 MOST: Final = 7
 # Own picks: what runs low, how long before its last day a jar is named, how long after it became ready.
@@ -23,6 +23,7 @@ FEW_LIDS: Final = 12
 LITTLE_VINEGAR_ML: Final = 1000.0
 STRONG: Final = 5.0
 LAST_DAYS: Final = 2
+OLD_COPY_DAYS: Final = 30
 READY_FOR: Final = timedelta(days=14)
 
 
@@ -84,6 +85,8 @@ class Owed:
     stock: Stock = field(default_factory=Stock)
     first: Sequence[Group] = ()
     ready: Sequence[Group] = ()
+    # Days since the last copy of everything; None where none was ever taken, 0 where there is nothing yet to copy.
+    copied: int | None = 0
 
 
 def today(owed: Owed, now: datetime, put_off: Collection[str] = ()) -> tuple[TodayLine, ...]:
@@ -92,7 +95,7 @@ def today(owed: Owed, now: datetime, put_off: Collection[str] = ()) -> tuple[Tod
     day = now.astimezone().date()
     lines = [
         *_save(owed.batches), *_clocks(owed.clocks, now), *_last_days(owed.ending, day), *_seals(owed.batches), *_days(owed.days, now),
-        *_look(owed.marked), *_lacks(owed.stock), *_first(owed.first, day), *_ready(owed.ready, day),
+        *_look(owed.marked), *_lacks(owed.stock), *_first(owed.first, day), *_ready(owed.ready, day), *_copy(owed.copied),
     ]  # fmt: skip
     left = [line for line in lines if line.kind in NEVER_PUT_OFF or line.key not in put_off]
     rank: dict[str, int] = {}
@@ -203,3 +206,9 @@ def _ready(groups: Iterable[Group], today: date) -> Iterable[TodayLine]:
             yield TodayLine(
                 "ready", f"ready:{group.batch_id}", f"Ready to open: {group.title}", _jars(group.jars), group.batch_id, group.number
             )
+
+
+def _copy(days: int | None) -> Iterable[TodayLine]:
+    if days is None or days > OLD_COPY_DAYS:
+        says = "No copy of everything was ever taken" if days is None else f"The last copy of everything is {days} days old"
+        yield TodayLine("copy", "copy", says, "A backup, kept on another machine.")

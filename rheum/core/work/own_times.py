@@ -39,16 +39,15 @@ def with_own_times(tasks: Sequence[BatchTask], own: OwnTimes, boil: str) -> tupl
 
 
 def _own(task: BatchTask, own: OwnTimes, boil: str) -> BatchTask:
-    if task.do == TO_BOIL:
-        found = own.get(("boil", boil))
-        return replace(task, heat_up=_times(task.heat_up, found.ratio), own=found.ratio, own_says=_says(found)) if found else task
-    found = own.get(("hands", task.do)) if is_handwork(task) else None
-    return replace(task, hands=_times(task.hands, found.ratio), own=found.ratio, own_says=_says(found)) if found else task
+    boils = task.do == TO_BOIL
+    found = own.get(("boil", boil)) if boils else own.get(("hands", task.do)) if is_handwork(task) else None
+    if found is None:
+        return task
+    hands = task.hands if boils else _times(task.hands, found.ratio)
+    heat_up = _times(task.heat_up, found.ratio) if boils else task.heat_up
+    says = f"Reckoned at {found.ratio:.2g} times the usual, by {found.batches} batches of this kitchen."
+    return replace(task, hands=hands, heat_up=heat_up, own=found.ratio, says=f"{task.says.rstrip()} {says}".strip())
 
 
 def _times(span: Span, ratio: float) -> Span:
     return span[0] * ratio, span[1] * ratio
-
-
-def _says(own: Own) -> str:
-    return f"{own.ratio:.2g} times the usual, by {own.batches} batches of this kitchen"

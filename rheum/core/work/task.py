@@ -46,9 +46,8 @@ class BatchTask:
     asks: bool = False
     # Of a task that a recipe's own sentence tells: what is understood of it, without its words.
     plain: str = ""
-    # Where its minutes are this kitchen's own: how many times the handbook's they are, and by what.
+    # Where its minutes are this kitchen's own: how many times the handbook's they are.
     own: float = 1.0
-    own_says: str = ""
 
     @property
     def lasts(self) -> Span:
