@@ -134,7 +134,7 @@ def main() -> None:
         threading.Thread(target=server.run, daemon=True).start()
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(f"http://127.0.0.1:{server.effective_port}")
+        page.goto(f"http://127.0.0.1:{server.effective_port}/bench")
         page.get_by_label(FIELD).wait_for()
         for name, text in (
             ("dilled green beans, 9 lines", formula_text(library().formulas["dilled-green-beans"])),

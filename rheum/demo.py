@@ -218,6 +218,9 @@ def _tell(connection: sqlite3.Connection, moment: datetime) -> None:
     for position, told in sorted(every, key=lambda one: -one[1].days_ago):
         _tell_batch(connection, told, position, moment - timedelta(days=told.days_ago))
     tell_lives(connection, moment, _moment)
+    # Counted today, with the empties that came home.
+    for jar, count in (("pint", 14), ("half-pint", 18), ("quart", 5), ("pint-wide", 4)):
+        stock.set_jars(connection, jar, count, moment)
 
 
 def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
@@ -262,8 +265,6 @@ def _tell_stock(connection: sqlite3.Connection, moment: datetime) -> None:
         Bottle(id="demo-bottle-4", kind="cider-vinegar", name="cider vinegar", label=5.0, left_ml=1400, lot="A 9", price=3.4, size_ml=1500),
     ):
         stock.put_bottle(connection, bottle, moment)
-    for jar, count in (("pint", 8), ("half-pint", 15), ("quart", 5), ("pint-wide", 4)):
-        stock.set_jars(connection, jar, count, moment)
     stock.put_jar(connection, stock.JarMeasures("demo-jar-tall", "Tall square jar", 352, 812, 148, 62, 76), moment)
     stock.set_jars(connection, "demo-jar-tall", 6, moment)
     stock.put_lids(connection, LidLot("demo-lids-0", "regular", "R 4", 8), moment)

@@ -34,6 +34,7 @@ from rheum.api.problems import Problem
 from rheum.api.requests import StrictRequest
 from rheum.core.batch import state_at
 from rheum.core.facts.weights import bulk
+from rheum.core.making.trim import usable
 from rheum.core.measures.refused import RequestError
 from rheum.core.recipe import read_recipe
 from rheum.core.shelf.cost import JAR, LID, cost_of
@@ -99,6 +100,28 @@ def _tasted(batch: run.StoredBatch) -> tuple[Tasted, ...]:
     )
 
 
+def _notes(batch: run.StoredBatch) -> tuple[str, ...]:
+    return tuple(
+        f"Jar {life.number}, {note.at:%d %b %Y}: {note.says}"
+        for life in lives_for(batch)
+        for note in life.notes
+        if note.says and note.taste is None
+    )
+
+
+def _trims(goods: list[tuple[str, str, float]]) -> tuple[str, ...]:
+    """What trimming leaves here of what went into it, beside the usual."""
+    records, catalogue = stocks.read(connection()).trims, kitchen_library().catalogue
+    found = []
+    for what, name, _ in goods:
+        own = usable(catalogue[what], records)
+        if own.baskets:
+            usual = usable(catalogue[what], ())
+            baskets = "one basket" if own.baskets == 1 else f"{own.baskets} baskets"
+            found.append(f"{name}: {own.mid:.0%} left after trimming, by {baskets} of this kitchen (usual {usual.mid:.0%})")
+    return tuple(found)
+
+
 def _others(batch: run.StoredBatch) -> tuple[OtherBatch, ...]:
     rows = connection().execute(
         """
@@ -133,7 +156,7 @@ def looked_back(number: str) -> LookedBack:
         batch_id=snapshot.id, number=snapshot.number, title=snapshot.title, begun_at=snapshot.begun_at,
         done=state_at(snapshot, batch.events, moment()).step == "done", came=came, cost=cost, currency=stored.said(connection(), "currency"),
         tasted=_tasted(batch), pictures=tuple(stored.pictures(connection(), snapshot.id)),
-        text=snapshot.text, others=_others(batch),
+        notes=_notes(batch), trims=_trims(goods), text=snapshot.text, others=_others(batch),
     )  # fmt: skip
 
 

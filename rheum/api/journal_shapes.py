@@ -48,6 +48,9 @@ class LookedBack:
     currency: str
     tasted: tuple[Tasted, ...]
     pictures: tuple[Picture, ...]
+    # What was written to its jars; what trimming leaves of its produce here, in sentences.
+    notes: tuple[str, ...]
+    trims: tuple[str, ...]
     text: str
     # Other batches of the same recipe or formula, the newest first: to be held against it.
     others: tuple[OtherBatch, ...]
@@ -76,6 +79,8 @@ class LearntView:
     figures: tuple[LearntHere, ...]
     lots: tuple[LotLearnt, ...]
     batches: int
+    # What trimming leaves, by the kitchen's own baskets: (name, by how many, part left, the usual part).
+    trims: tuple[tuple[str, int, float, float], ...] = ()
 
 
 @dataclass(frozen=True)

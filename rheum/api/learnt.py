@@ -10,6 +10,7 @@ from rheum.api.context import connection
 from rheum.api.facts import kitchen_library
 from rheum.api.journal_shapes import LearntHere, LearntView
 from rheum.api.requests import StrictRequest
+from rheum.core.making.trim import usable
 from rheum.core.shelf.learnt import KINDS, Kind, Learnt, Sample, all_learnt, lot_learnt
 from rheum.core.work.own_times import Own, OwnTimes
 from rheum.store import batches, journal, stock
@@ -88,7 +89,14 @@ def _view() -> LearntView:
     figures = tuple(LearntHere(one, _title(one), (one.kind, one.key) in aside) for one in found)
     lots = tuple(lot_learnt(*one) for one in journal.lots(connection()))
     many = connection().execute("SELECT count(*) AS many FROM sampled").fetchone()["many"]
-    return LearntView(figures, lots, int(many))
+    return LearntView(figures, lots, int(many), _trims())
+
+
+def _trims() -> tuple[tuple[str, int, float, float], ...]:
+    records, catalogue = stock.read(connection()).trims, kitchen_library().catalogue
+    names = [name for name in dict.fromkeys(record.ingredient for record in records) if name in catalogue.by_id]
+    own = [(catalogue[name].name, usable(catalogue[name], records), usable(catalogue[name], ())) for name in names]
+    return tuple((name, mine.baskets, mine.mid, usual.mid) for name, mine, usual in own)
 
 
 @blueprint.get("/api/learnt")

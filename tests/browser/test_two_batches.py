@@ -146,6 +146,7 @@ def test_two_batches_play_through_on_a_laptop_and_a_phone(kitchen: Kitchen, open
     expect(laptop.get_by_role("heading", name="Rest in the canner")).to_be_visible()
     kitchen.forward(minutes=5)
     space(laptop, "Jars are out")
+    expect(laptop.get_by_role("heading", name="Cooling")).to_be_visible()
 
     # The next morning: one of the salsas did not seal, and is processed again.
     kitchen.forward(hours=12)
@@ -162,6 +163,8 @@ def test_two_batches_play_through_on_a_laptop_and_a_phone(kitchen: Kitchen, open
     expect(phone.get_by_role("button", name="Heat is off")).to_have_count(0)
     kitchen.forward(minutes=5)
     press(phone, "Jars are out")
+    # Told before the clock moves on.
+    expect(phone.get_by_role("heading", name="Cooling")).to_be_visible()
     kitchen.forward(hours=12)
     press(phone, "Jar 2 sealed")
     expect(phone.get_by_role("heading", name="Done")).to_be_visible()

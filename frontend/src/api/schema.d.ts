@@ -10549,6 +10549,16 @@ export interface components {
             figures: components["schemas"]["LearntOut.LearntHere"][];
             /** Lots */
             lots: components["schemas"]["LearntOut.LotLearnt"][];
+            /**
+             * Trims
+             * @default []
+             */
+            trims: [
+                string,
+                number,
+                number,
+                number
+            ][];
         };
         /**
          * LotLearnt
@@ -10665,6 +10675,8 @@ export interface components {
             currency: string;
             /** Done */
             done: boolean;
+            /** Notes */
+            notes: string[];
             /** Number */
             number: string;
             /** Others */
@@ -10677,6 +10689,8 @@ export interface components {
             text: string;
             /** Title */
             title: string;
+            /** Trims */
+            trims: string[];
         };
         /**
          * OtherBatch

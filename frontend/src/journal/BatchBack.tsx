@@ -332,6 +332,28 @@ export function BatchBack() {
               ))}
             </Box>
           )}
+          {back.notes.length > 0 && (
+            <Box mb="6">
+              <Heading as="h2" fontSize="lg">
+                Written to its jars
+              </Heading>
+              {back.notes.map((says) => (
+                <Text key={says} fontFamily="recipe">
+                  {says}
+                </Text>
+              ))}
+            </Box>
+          )}
+          {back.trims.length > 0 && (
+            <Box mb="6">
+              <Heading as="h2" fontSize="lg">
+                Lost in trimming
+              </Heading>
+              {back.trims.map((says) => (
+                <Text key={says}>{says}</Text>
+              ))}
+            </Box>
+          )}
           <Beside back={back} />
           <Pictures back={back} />
         </Box>

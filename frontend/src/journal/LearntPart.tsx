@@ -41,7 +41,7 @@ export function LearntPart() {
   const aside = useMutation({ mutationFn: api.setAside, onSuccess: (next) => client.setQueryData(key, next) });
   if (found.error && !found.data) return <Sentence>{found.error.message}</Sentence>;
   if (!found.data) return <Text role="status">Adding up what the batches came to …</Text>;
-  const { figures, lots, batches } = found.data;
+  const { figures, lots, batches, trims } = found.data;
   return (
     <Box>
       <Text mb="4" maxW="46rem">
@@ -88,6 +88,19 @@ export function LearntPart() {
           </Flex>
         ))}
       </Box>
+      {trims.length > 0 && (
+        <Box mt="6">
+          <Heading as="h2" fontSize="lg">
+            What trimming leaves
+          </Heading>
+          {trims.map(([name, baskets, mine, usual]) => (
+            <Text key={name}>
+              {name}: <b>{Math.round(mine * 100)} %</b>, by {baskets === 1 ? "one basket" : `${baskets} baskets`} (usual{" "}
+              {Math.round(usual * 100)} %); used by Measure
+            </Text>
+          ))}
+        </Box>
+      )}
       {lots.length > 0 && (
         <Box mt="6">
           <Heading as="h2" fontSize="lg">

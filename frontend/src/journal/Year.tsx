@@ -6,6 +6,7 @@ import { api, type YearSeen } from "../api/client";
 import { useRevision } from "../api/queries";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
+import { KINDS } from "../shelf/words";
 import { dayOf } from "../stove/useServerClock";
 
 const COLOURS = { put_up: "dill.600", eaten: "mustard.600", given: "frost.600", thrown: "beet.600" } as const;
@@ -122,6 +123,20 @@ export function Year() {
             {what === "put_up" ? ", above the line" : ""}
           </Flex>
         ))}
+      </Flex>
+      <Flex gap={{ base: 3, md: 6 }} wrap="wrap" mb="6" data-kinds="">
+        {[...new Set(year.recipes.map((one) => one.kind))].map((kind) => {
+          const mine = year.recipes.filter((one) => one.kind === kind);
+          const all = (name: "put_up" | "eaten" | "given" | "left") => mine.reduce((sum, one) => sum + one[name], 0);
+          return (
+            <Box key={kind} bg="whey.50" borderLeftWidth="5px" borderColor="dill.600" px="3" py="1">
+              <Text fontWeight="700">{KINDS[kind] ?? kind}</Text>
+              <Text fontSize="sm">
+                {all("put_up")} put up, {all("eaten") + all("given")} eaten or given, {all("left")} left
+              </Text>
+            </Box>
+          );
+        })}
       </Flex>
       <Heading as="h2" fontSize="lg" mb="1">
         Of each, and for next year

@@ -13,6 +13,7 @@ import { Tap } from "../parts/Tap";
 import { dayOf } from "../stove/useServerClock";
 import { FindJars } from "./FindJars";
 import { ShelfJar } from "./ShelfJar";
+import { KINDS } from "./words";
 
 type Standing = ShelfBatch["standing"];
 const STANDING: Record<Standing, { word: string; says: (batch: ShelfBatch) => string }> = {
@@ -27,14 +28,6 @@ const STANDING: Record<Standing, { word: string; says: (batch: ShelfBatch) => st
 const ORDER: Standing[] = ["past-best", "use-first", "ready", "waiting"];
 /** As many as the server gives at a time where more are asked for. */
 const PAGE = 36;
-const KINDS: Record<string, string> = {
-  pickle: "Pickles",
-  relish: "Relishes",
-  salsa: "Salsas",
-  chutney: "Chutneys",
-  sauce: "Sauces",
-  other: "Without a tested formula",
-};
 
 function coldSays(batch: ShelfBatch): string {
   return batch.standing === "past-best"

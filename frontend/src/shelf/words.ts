@@ -34,6 +34,16 @@ export function stateSays(
   }
 }
 
+/** Kinds of what stands there, several at a time. */
+export const KINDS: Record<string, string> = {
+  pickle: "Pickles",
+  relish: "Relishes",
+  salsa: "Salsas",
+  chutney: "Chutneys",
+  sauce: "Sauces",
+  other: "Without a tested formula",
+};
+
 export type Happened =
   | "opened"
   | "finished"
