@@ -196,8 +196,25 @@ def make_demo(folder: Path, fresh: bool = False, moment: datetime | None = None)
             _tell(connection, moment)
         finally:
             connection.close()
+        _plan_a_day(path, moment)
         told_on.write_text(today)
     return open_data(folder, "demo")
+
+
+def _plan_a_day(path: Path, moment: datetime) -> None:
+    """Tomorrow, laid out and kept as a person would: asked of the program itself."""
+    # Imported here: only a demo that is told anew asks for it.
+    from rheum.api.app import create_app
+    from rheum.api.setup import Setup
+
+    morning = (moment.astimezone() + timedelta(days=1)).replace(hour=9, minute=0, second=0, microsecond=0)
+    asked = {
+        "batches": [{"id": "first", "formula_id": "dilled-green-beans", "jars": 14}, {"id": "second", "formula_id": "mango-chutney"}],
+        "start": morning.isoformat(),
+    }
+    app = create_app(Setup(path, "demo", frozenset({"localhost"}), lambda: _moment(moment)))
+    answer = app.test_client().put("/api/days/demo-day-1", json={"title": "Beans and chutney", "asked": asked})
+    assert answer.status_code == 200, answer.get_json()
 
 
 def _tell(connection: sqlite3.Connection, moment: datetime) -> None:

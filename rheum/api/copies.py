@@ -44,6 +44,7 @@ def _sent(path: Path, name: str, mimetype: str) -> Response:
     answer = send_file(path.open("rb"), mimetype=mimetype, as_attachment=True, download_name=name)
     # Opened, it can go: what is read of it stays until it is sent.
     path.unlink()
+    path.parent.rmdir()
     return answer
 
 

@@ -6,20 +6,23 @@ from apiflask import APIBlueprint
 from pydantic import Field
 
 from rheum.api.answers import SignsOut, WalkOut
+from rheum.api.context import now
 from rheum.api.jar_shapes import SignDrawn, SignPlace, SignsView, WalkView
+from rheum.api.jars import JarName, lives_for, stored_batch
 from rheum.api.requests import StrictRequest
-from rheum.core.shelf.found_wrong import Answer, Asked, walk
+from rheum.core.shelf.found_wrong import Answer, Asked, ThisJar, walk
 from rheum.reference.signs import signs
 
 blueprint = APIBlueprint("found-wrong", __name__, tag="Shelf")
 
 
 class WalkIn(StrictRequest):
-    """A sign, and the answers given so far; `opened`: the jar is open already."""
+    """A sign, and the answers given so far; `opened`: the jar is open already; `jar`: which one it is, by its batch's number and its own, where Rheum knows it."""
 
     sign: str = Field(min_length=1, max_length=60)
     answers: list[Answer] = Field(default=[], max_length=20)
     opened: bool = False
+    jar: JarName | None = None
 
 
 @blueprint.get("/api/signs")
@@ -35,12 +38,24 @@ def every() -> SignsView:
     )
 
 
+def _jar(asked: WalkIn) -> ThisJar:
+    """What is known of the jar that it was seen on."""
+    if asked.jar is None:
+        return ThisJar(asked.opened)
+    batch = stored_batch(asked.jar[0])
+    life = next((one for one in lives_for(batch) if one.number == asked.jar[1]), None)
+    if life is None:
+        return ThisJar(asked.opened)
+    overdue = life.last_day is not None and now().astimezone().date() > life.last_day
+    return ThisJar(asked.opened or life.state == "opened", overdue, bool(batch.snapshot.entered))
+
+
 @blueprint.post("/api/signs/walk")
 @blueprint.input(WalkIn, arg_name="asked")
 @blueprint.output(WalkOut)
 def walked(asked: WalkIn) -> WalkView:
     """The next question of a sign, or what the jar comes to. What is not known counts as the worse."""
-    found = walk(signs(), asked.sign, asked.answers, asked.opened)
+    found = walk(signs(), asked.sign, asked.answers, _jar(asked))
     if isinstance(found, Asked):
         return WalkView(asked.sign, found, None)
     return WalkView(asked.sign, None, found)

@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+from pathlib import Path
+
 from apiflask import APIBlueprint
 from pydantic import Field
 
 from rheum.api.answers import LearntOut
-from rheum.api.context import connection
+from rheum.api.context import connection, setup
 from rheum.api.facts import kitchen_library
 from rheum.api.journal_shapes import LearntHere, LearntView
 from rheum.api.requests import StrictRequest
 from rheum.core.making.trim import usable
 from rheum.core.shelf.learnt import KINDS, Kind, Learnt, Sample, all_learnt, lot_learnt
 from rheum.core.work.own_times import Own, OwnTimes
-from rheum.store import batches, journal, stock
-from rheum.store.database import transaction
+from rheum.store import batches, journal, news, stock
+from rheum.store.database import connect, transaction
 
 blueprint = APIBlueprint("learnt", __name__, tag="Journal")
 # Batches that were done before a Rheum that learns are looked at so many at a time.
@@ -29,10 +32,22 @@ class AsideIn(StrictRequest):
     aside: bool = True
 
 
+@lru_cache(maxsize=8)
+def _figures(path: str, _file: tuple[int, int], _news: int, _last: int) -> tuple[Learnt, ...]:
+    database = connect(Path(path))
+    try:
+        return all_learnt(journal.samples(database))
+    finally:
+        database.close()
+
+
 def figures() -> tuple[Learnt, ...]:
-    """Everything learnt that is not set aside."""
+    """Everything learnt that is not set aside; worked out once for every state of the data."""
+    file, told = setup().database.stat(), news.number(connection())[0]
+    last = connection().execute("SELECT coalesce(max(rowid), 0) AS last FROM sample").fetchone()["last"]
     aside = journal.set_aside(connection())
-    return tuple(one for one in all_learnt(journal.samples(connection())) if (one.kind, one.key) not in aside)
+    known = _figures(str(setup().database), (file.st_dev, file.st_ino), told, last)
+    return tuple(one for one in known if (one.kind, one.key) not in aside)
 
 
 def own_times() -> OwnTimes:

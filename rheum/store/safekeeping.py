@@ -94,6 +94,10 @@ def put_in_use(database: Path, file: Path, kind: Kind) -> Path:
         ready, here = connect(fresh), connect(database)
         try:
             migrate(ready, kind)
+            # What screens and caches know the data by must not come round again.
+            for table in ("revision", "change", "news"):
+                number = here.execute(f"SELECT number FROM {table} WHERE id = 1").fetchone()["number"]
+                ready.execute(f"UPDATE {table} SET number = max(number, ?) + 1 WHERE id = 1", (number,))
             ready.backup(here)
         finally:
             ready.close()

@@ -78,7 +78,7 @@ def test_a_day_is_laid_out_moved_refused_and_kept(demo_server: Running, open_pag
     assert len(pypdfium2.PdfDocument(tmp_path / "day.pdf")) == 3
     assert serious_faults(page) == []
     page.goto(f"{demo_server.url}/day")
-    page.get_by_role("button", name="Change Dilled green beans and Green mango chutney").click()
+    page.get_by_role("button", name="Change it: Dilled green beans and Green mango chutney").click()
     expect(page.get_by_role("heading", name="The day, changed")).to_be_visible()
     expect(page.get_by_label("Jars of Dilled green beans")).to_have_value("14")
     page.get_by_role("button", name="Leave it as it was kept").click()

@@ -267,7 +267,8 @@ def test_an_answer_that_was_on_its_way_does_not_take_a_tap_back(demo_server: Run
     with page.expect_response("**/api/batches/demo-0012"):
         pass
     expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
-    assert set(page.evaluate("() => window.headings")) == {"Keep it boiling"}
+    # Whatever was drawn meanwhile, it never said anything else.
+    assert set(page.evaluate("() => window.headings")) <= {"Keep it boiling"}
 
 
 def test_a_press_while_a_tap_is_on_its_way_waits_for_its_answer(demo_server: Running, open_page: Opener) -> None:

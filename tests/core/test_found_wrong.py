@@ -8,7 +8,7 @@ from collections.abc import Iterator
 import pytest
 
 from rheum.core.measures.refused import RequestError
-from rheum.core.shelf.found_wrong import Answer, Asked, Ending, walk
+from rheum.core.shelf.found_wrong import Answer, Asked, Ending, ThisJar, walk
 from rheum.reference.signs import read_signs, signs
 from rheum.reference.words import BadReference, shipped
 
@@ -20,7 +20,7 @@ SPOILED = {
 
 
 def paths(sign: str, opened: bool, answers: tuple[Answer, ...] = ()) -> Iterator[tuple[tuple[Answer, ...], Ending]]:
-    found = walk(SIGNS, sign, answers, opened)
+    found = walk(SIGNS, sign, answers, ThisJar(opened))
     if isinstance(found, Ending):
         yield answers, found
         return
@@ -37,7 +37,7 @@ def test_every_path_ends_and_what_is_not_known_is_as_bad_as_yes(sign: str, opene
     for answers, ending in paths(sign, opened):
         assert ending.says and ending.next and ending.title
         worse = tuple("yes" if answer == "unknown" else answer for answer in answers)
-        assert walk(SIGNS, sign, worse, opened) == ending  # type: ignore[arg-type]
+        assert walk(SIGNS, sign, worse, ThisJar(opened)) == ending  # type: ignore[arg-type]
 
 
 @pytest.mark.parametrize(("sign", "opened"), EVERY)
@@ -110,3 +110,12 @@ def test_a_bad_row_fails_with_its_sign(was: str, becomes: str, says: str) -> Non
 def test_every_sign_names_where_it_is_from() -> None:
     for sign in SIGNS.signs.values():
         assert len(sign.source) > 12 and "from memory" in sign.source, sign.id
+
+
+@pytest.mark.parametrize("sign", [sign.id for sign in SIGNS.signs.values()])
+def test_a_jar_whose_last_day_is_past_goes_out_and_one_that_nobody_judged_says_so(sign: str) -> None:
+    for answers, ending in paths(sign, False):
+        overdue = walk(SIGNS, sign, answers, ThisJar(overdue=True))
+        unjudged = walk(SIGNS, sign, answers, ThisJar(unjudged=True))
+        assert isinstance(overdue, Ending) and overdue.kind == "thrown" and overdue.says.startswith("Its last day is past.")
+        assert isinstance(unjudged, Ending) and ("Nobody here saw it made" in unjudged.also) == (ending.kind == "eat")

@@ -11,7 +11,10 @@ from datetime import datetime, timezone
 from pathlib import Path
 from typing import Any
 
+import pandas
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from PIL import Image
 
 from rheum.api.app import create_app
@@ -22,9 +25,11 @@ from rheum.core.recipe.writing import formula_text
 from rheum.core.shelf.learnt import learnt
 from rheum.demo import make_demo
 from rheum.everything import COPY, export, import_into
+from rheum.formats.tables import read_table, table_csv
 from rheum.reference.loading import library
 from rheum.store import batches as run
 from rheum.store.database import StoreError, connect, open_data
+from rheum.store.everything import columns_of
 from tests.conftest import MovableClock
 from tests.store_api.test_jars import ID, Shelf
 
@@ -261,6 +266,34 @@ def test_the_tables_are_safe_in_a_spreadsheet_and_explained(tmp_path: Path) -> N
         assert recipe["@type"] == "Recipe" and COPY in whole.namelist()
 
 
+def test_another_library_reads_every_table_as_it_was_written(tmp_path: Path) -> None:
+    """pandas, which knows nothing of Rheum, finds the same columns, as many rows, and the figures of the ledger."""
+    database = make_demo(tmp_path)
+    export(database, tmp_path / "all.zip", datetime.now(timezone.utc))
+    connection = connect(database)
+    with zipfile.ZipFile(tmp_path / "all.zip") as whole:
+        for name in (one for one in whole.namelist() if one.startswith("tables/")):
+            table = name.removeprefix("tables/").removesuffix(".csv")
+            read = pandas.read_csv(io.BytesIO(whole.read(name)), keep_default_na=False, dtype=str)
+            assert list(read.columns) == list(columns_of(connection, table))
+            assert len(read) == connection.execute(f"SELECT count(*) FROM {table}").fetchone()[0], table
+        ledger = pandas.read_csv(io.BytesIO(whole.read("tables/movement.csv")))
+    left = ledger[(ledger["what"] == "lids") & (ledger["item_id"] == "demo-lids-1")]["amount"].sum()
+    assert left == connection.execute("SELECT amount FROM stock_left WHERE item_id = 'demo-lids-1'").fetchone()[0]
+
+
+@given(
+    st.lists(
+        st.tuples(st.text(max_size=12), st.one_of(st.none(), st.integers(-5, 10**9)), st.floats(allow_nan=False, allow_infinity=False)),
+        max_size=6,
+    )
+)
+def test_whatever_stands_in_a_table_comes_back_as_it_was(rows: list[tuple[str, int | None, float]]) -> None:
+    kinds = {"says": "TEXT", "many": "INTEGER", "much": "REAL"}
+    columns, read = read_table(table_csv(list(kinds), rows), kinds)
+    assert columns == list(kinds) and [tuple(row) for row in read] == rows
+
+
 def _figure(cell: str) -> bool:
     try:
         float(cell)
@@ -310,12 +343,15 @@ def test_a_backup_is_looked_into_before_it_takes_the_place_of_what_is_here(shelf
     assert taken.status_code == 200 and taken.data[:15] == b"SQLite format 3"
     assert shelf.client.get("/api/copies").get_json()["last"]
     shelf.tell("finished", (shelf.beans, 1))
+    shelf.client.put("/api/choices", json={"unsealed_days": 14})
+    told = shelf.client.get("/api/alive").get_json()["token"]
     looked = shelf.client.post("/api/restore?look=1", data=taken.data).get_json()
     assert (looked["batches"], looked["jars"]) == (2, 9)
     assert shelf.jar(shelf.beans, 1)["life"]["state"] == "finished", "looking changes nothing"
     put = shelf.client.post("/api/restore", data=taken.data).get_json()
     assert put["kept"] and (shelf.database.parent / put["kept"]).exists()
     assert shelf.jar(shelf.beans, 1)["life"]["state"] == "closed"
+    assert shelf.client.get("/api/alive").get_json()["token"] not in (told, ""), "every screen asks anew"
     refused = shelf.client.post("/api/restore", data=b"not at all")
     assert refused.status_code == 422 and "not a Rheum backup" in refused.get_json()["detail"]
     assert zipfile.ZipFile(io.BytesIO(shelf.client.get("/api/export").data)).testzip() is None

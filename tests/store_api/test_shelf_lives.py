@@ -182,6 +182,8 @@ def test_a_bad_lot_is_marked_until_each_jar_is_told(tmp_path: Path) -> None:
     assert "compound" in shelf.jar(third, 1)["life"]["recalled"]
     line = next(line for line in shelf.client.get("/api/today").get_json()["lines"] if line["key"] == "look:recalled")
     assert line["says"].startswith("3 jars traced")
+    kept_back = shelf.tell("opened", (third, 3))
+    assert kept_back.status_code == 409 and "compound" in kept_back.get_json()["detail"], "what was traced is seen to before it is eaten"
     assert shelf.tell("told", (third, 1)).status_code == 200
     assert shelf.tell("told", (third, 1)).status_code == 409
     shelf.tell("spoiled", (third, 3))

@@ -15329,7 +15329,7 @@ export interface components {
         };
         /**
          * WalkIn
-         * @description A sign, and the answers given so far; `opened`: the jar is open already.
+         * @description A sign, and the answers given so far; `opened`: the jar is open already; `jar`: which one it is, by its batch's number and its own, where Rheum knows it.
          */
         WalkIn: {
             /**
@@ -15337,6 +15337,14 @@ export interface components {
              * @default []
              */
             answers?: ("yes" | "no" | "unknown")[];
+            /**
+             * Jar
+             * @default null
+             */
+            jar?: [
+                string,
+                number
+            ] | null;
             /**
              * Opened
              * @default false

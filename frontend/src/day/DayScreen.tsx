@@ -171,7 +171,7 @@ function KeptDays({ onChange }: { onChange: (asked: Asked) => void }) {
           </Link>
           <Tap
             size="sm"
-            aria-label={`Change ${one.title}`}
+            aria-label={`Change it: ${one.title}`}
             onClick={() => {
               const titles = one.day.batches.map((batch) => batch.title);
               onChange(askedOf(one.id, one.asked as unknown as DayIn, titles));

@@ -60,7 +60,12 @@ export function FoundWrong() {
   const [answers, setAnswers] = useState<readonly Said[]>([]);
   const [told, setTold] = useState(false);
   const opened = story.data?.life.state === "opened";
-  const asked = { sign: sign ?? "", answers: [...answers], opened };
+  const asked = {
+    sign: sign ?? "",
+    answers: [...answers],
+    opened,
+    jar: batch && jar ? ([batch, Number(jar)] as [string, number]) : null,
+  };
   const walk = useQuery({
     queryKey: ["walk", asked],
     queryFn: () => api.walk(asked),

@@ -38,6 +38,7 @@ export function JarPage() {
   const row = {
     ...life,
     standing,
+    entered: found.data.entered,
     best_before: life.last_day ?? life.best_before,
   };
   const facts: [string, string][] = [

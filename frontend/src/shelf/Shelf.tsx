@@ -61,7 +61,7 @@ function Group({ batch, jar, high }: { batch: ShelfBatch; jar: Jar | undefined; 
           </RouterLink>
         </Link>
         <Text fontSize="sm">
-          <b>{batch.place === "fridge" ? "Refrigerator" : look.word}</b>,{" "}
+          <b>{batch.place === "fridge" ? "Refrigerator" : batch.entered ? "Unjudged" : look.word}</b>,{" "}
           {batch.place === "fridge" ? coldSays(batch) : look.says(batch)}
         </Text>
         {(open > 0 || out > 0) && (
@@ -72,7 +72,7 @@ function Group({ batch, jar, high }: { batch: ShelfBatch; jar: Jar | undefined; 
         <Text fontSize="xs" color="ink.faint">
           {batch.number} · made {dayOf(batch.made_on)} · {batch.jars.length} × {batch.jar_title.toLowerCase()}
           {batch.stands_at ? ` · ${batch.stands_at}` : ""}
-          {batch.entered ? " · made before Rheum, unjudged" : ""}
+          {batch.entered ? " · made before Rheum" : ""}
           {batch.place === "shelf" && batch.standing === "waiting" ? ` · best before ${dayOf(batch.best_before)}` : ""}
           {batch.place === "shelf" && batch.standing !== "waiting" ? ` · ready from ${dayOf(batch.ready_from)}` : ""}
         </Text>

@@ -5,7 +5,9 @@ import { dayOf } from "../stove/useServerClock";
 type State = JarFound["state"];
 
 export function stateSays(
-  jar: Pick<JarFound, "state" | "place" | "standing" | "best_before" | "ready_from" | "given_to">,
+  jar: Pick<JarFound, "state" | "place" | "standing" | "best_before" | "ready_from" | "given_to"> & {
+    entered?: boolean;
+  },
 ): string {
   switch (jar.state) {
     case "opened":
@@ -27,6 +29,8 @@ export function stateSays(
         return jar.standing === "past-best"
           ? `use-by was ${dayOf(jar.best_before)}: throw it out, untasted`
           : `in the refrigerator, use by ${dayOf(jar.best_before)}`;
+      if (jar.entered)
+        return `made before Rheum, unjudged; ${jar.standing === "past-best" ? "past its best of" : "best before"} ${dayOf(jar.best_before)}`;
       if (jar.standing === "waiting") return `waiting, ready from ${dayOf(jar.ready_from)}`;
       if (jar.standing === "past-best")
         return `past its best of ${dayOf(jar.best_before)}: a matter of quality while the seal holds`;

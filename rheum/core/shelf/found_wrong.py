@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from rheum.core.facts.signs import LEADS_TO, Becomes, Cause, Outcome, Sign, Signs
@@ -16,6 +16,8 @@ _TELLS: Final[dict[Becomes, Tells]] = {"thrown": "spoiled", "fridge": "chilled",
 ONE_SIGN: Final = (
     "That is this sign alone. If anything else is wrong with it, look at that too: the worst one decides. Never taste to find out."
 )
+OVERDUE: Final = "Its last day is past."
+UNJUDGED: Final = "Nobody here saw it made, so no answer vouches for it: in doubt, it goes out."
 MATES: Final = (
     "Look at its batch mates before they are opened: lid down, no gas, no leak, no cloud that was not there. They are marked on the shelf."
 )
@@ -48,8 +50,17 @@ class Ending:
     days: int | None
 
 
-def walk(signs: Signs, sign_id: str, answers: Sequence[Answer], opened: bool = False) -> Asked | Ending:
-    """The next question, or what the jar comes to. `opened`: the jar is open already. RequestError for a sign that is not there, or an answer too many."""
+@dataclass(frozen=True, slots=True)
+class ThisJar:
+    """What is known of the jar that it was seen on: it is open already, its last day is past, nobody judged it."""
+
+    opened: bool = False
+    overdue: bool = False
+    unjudged: bool = False
+
+
+def walk(signs: Signs, sign_id: str, answers: Sequence[Answer], jar: ThisJar = ThisJar()) -> Asked | Ending:
+    """The next question, or what the jar comes to: one whose last day is past goes out, whatever was answered. RequestError for a sign that is not there, or an answer too many."""
     sign = signs.signs.get(sign_id)
     if sign is None:
         raise RequestError("sign", f"There is no sign “{sign_id[:40]}” here. Choose one from the drawings.")
@@ -68,10 +79,15 @@ def walk(signs: Signs, sign_id: str, answers: Sequence[Answer], opened: bool = F
     if asked < len(answers):
         raise RequestError("answers", "That is answered already. Begin with the sign again.")
     outcome = signs.outcomes[lead]
-    if outcome.id == "out" and (opened or sign.opened or seen.opened):
+    if jar.overdue and outcome.kind != "thrown":
+        outcome, by_no = signs.outcomes["out"], False
+    if outcome.id == "out" and (jar.opened or sign.opened or seen.opened):
         outcome = signs.outcomes["out-open"]
     # The sign's own words hold only where every one of its questions was answered with “no”.
-    return _ending(seen, sign, outcome, sign.now if by_no and sign.now is not None else outcome.says)
+    ending = _ending(seen, sign, outcome, sign.now if by_no and sign.now is not None else outcome.says)
+    if jar.overdue and ending.kind == "thrown":
+        return replace(ending, says=f"{OVERDUE} {ending.says}")
+    return replace(ending, also=f"{ending.also} {UNJUDGED}") if jar.unjudged and ending.kind == "eat" else ending
 
 
 def _ending(seen: Sign, last: Sign, outcome: Outcome, says: str) -> Ending:

@@ -237,6 +237,8 @@ def may_tell(lives: Iterable[JarLife], said: JarTold, today: date) -> None:
             raise EventRefused(
                 f"A mate of jar {number} was found wrong. Look at it first: lid down, no gas, no leak, no cloud; then say what you saw."
             )
+        if said.what in ("opened", "given") and life.recalled:
+            raise EventRefused(f"Jar {number} was traced ({life.recalled}). See to that first, and say “Told”.")
         if said.what == "told" and not life.recalled:
             raise EventRefused(f"Nothing is to be told of jar {number}.")
     if said.what in ("given", "moved") and not said.to.strip():
