@@ -109,12 +109,16 @@ def empty_server(tmp_path: Path) -> Iterator[Running]:
     yield from serve(open_data(tmp_path, "kitchen"), "kitchen", MovableClock())
 
 
+# When the demo is told in the tests: batches are numbered by the year, and tests name some of them.
+DEMO_DAY = datetime(2026, 11, 27, 15, 0, tzinfo=timezone.utc)
+
+
 @pytest.fixture(scope="session")
 def told_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """The demo kitchen, told once; each test has a copy of its own."""
     from rheum.demo import make_demo
 
-    return make_demo(tmp_path_factory.mktemp("demo"))
+    return make_demo(tmp_path_factory.mktemp("demo"), moment=DEMO_DAY)
 
 
 @pytest.fixture
@@ -122,7 +126,7 @@ def demo_server(told_demo: Path, tmp_path: Path) -> Iterator[Running]:
     """The demo kitchen."""
     copy = tmp_path / told_demo.name
     shutil.copy(told_demo, copy)
-    # As it was when it was told, however long the other tests took: its pots want stirring every few minutes.
+    # As it was when it was told, however long the other tests took: its pots want stirring every few minutes, and its batches are numbered by the year.
     clock = MovableClock()
-    clock.put_forward(seconds=-max(0.0, time.time() - (told_demo.parent / "told-on").stat().st_mtime))
+    clock.put_forward(seconds=(DEMO_DAY - datetime.now(timezone.utc)).total_seconds())
     yield from serve(copy, "demo", clock)

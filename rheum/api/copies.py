@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import sqlite3
 import tempfile
 from pathlib import Path
@@ -75,7 +76,8 @@ def take_export() -> Response:
 def restore() -> CopyView:
     """A backup as the body: with `look=1` what is in it; without, it takes the place of what is here, which is kept beside it."""
     path = _fresh(".db")
-    path.write_bytes(request.get_data())
+    with path.open("wb") as out:
+        shutil.copyfileobj(request.stream, out)
     try:
         kind = check_backup(path)
         if kind != setup().kind:

@@ -123,6 +123,20 @@ def test_jars_from_before_are_entered_and_the_shelf_unfolds(demo_server: Running
     assert serious_faults(page) == []
 
 
+def test_counted_short_the_missing_are_asked_about(demo_server: Running, open_page: Opener) -> None:
+    page = open_page(f"{demo_server.url}/shelf/26-008")
+    page.get_by_role("button", name="I counted them …").click()
+    page.get_by_label("So many are there").fill("9")
+    page.get_by_role("button", name="So it is").click()
+    expect(page.get_by_text("9 were counted")).to_be_visible()
+    page.get_by_role("button", name="I counted them …").click()
+    page.get_by_label("So many are there").fill("5")
+    page.get_by_role("button", name="So it is").click()
+    expect(page.locator("[data-jar='6']")).to_contain_text("not found when counted: what became of it?")
+    page.goto(f"{demo_server.url}/shelf/found?state=missing")
+    expect(page.get_by_role("link", name="26-008-6")).to_be_visible()
+
+
 def test_an_open_jar_is_tasted_in_seconds_and_found_as_the_hot_one(demo_server: Running, open_page: Opener) -> None:
     page = open_page(f"{demo_server.url}/shelf/25-005/4", PHONE, touch=True)
     page.get_by_role("button", name="heat 5 of 5").tap()

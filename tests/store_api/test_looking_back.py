@@ -30,7 +30,7 @@ from rheum.reference.loading import library
 from rheum.store import batches as run
 from rheum.store.database import StoreError, connect, open_data
 from rheum.store.everything import columns_of
-from tests.conftest import MovableClock
+from tests.conftest import DEMO_DAY, MovableClock
 from tests.store_api.test_jars import ID, Shelf
 
 
@@ -220,12 +220,12 @@ def without_clocks(answer: Any) -> Any:
 
 def test_everything_out_and_in_is_the_same_shelf_to_the_last_event(tmp_path: Path) -> None:
     """The demo's two seasons as a kitchen's own, with a picture and text that a spreadsheet would run."""
-    moment = datetime.now(timezone.utc)
+    moment = DEMO_DAY
     (tmp_path / "first").mkdir()
     demo = make_demo(tmp_path / "demo", moment=moment)
     database = demo.rename(tmp_path / "first" / "kitchen.db")
     connect(database).execute("UPDATE meta SET value = 'kitchen'")
-    at = MovableClock()()
+    at = Moment(moment, 5.0, 5.0, "a machine of its own")
     first = client_of(database, lambda: at)
     assert first.post("/api/journal/26-002/pictures/picture-0001", data=picture((80, 60))).status_code == 200
     number = first.get("/api/shelf").get_json()["batches"][0]

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
 import { api } from "../api/client";
 import { useJars, useRevision } from "../api/queries";
+import { Figure } from "../parts/Figure";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { Presses } from "./Presses";
@@ -15,6 +16,7 @@ import { stateSays, THERE } from "./words";
 export function BatchJars() {
   const { batch = "" } = useParams();
   const [chosen, setChosen] = useState<readonly number[]>([]);
+  const [counting, setCounting] = useState<string | null>(null);
   const revision = useRevision();
   const sizes = useJars().data?.jars ?? [];
   const by = useJarTell();
@@ -37,6 +39,7 @@ export function BatchJars() {
   const states = new Set(mine.map((jar) => jar.state));
   const turn = (number: number) =>
     setChosen((now) => (now.includes(number) ? now.filter((one) => one !== number) : [...now, number]));
+  const whole = jars.filter((jar) => jar.state === "closed" || jar.state === "opened");
   const there = jars.filter((jar) => THERE.includes(jar.state));
   return (
     <Box maxW="1100px">
@@ -73,6 +76,44 @@ export function BatchJars() {
             <Tap size="sm" onClick={() => setChosen(there.map((jar) => jar.number))}>
               All that are here
             </Tap>
+            {whole.length > 0 && (
+              <Tap
+                size="sm"
+                aria-expanded={counting !== null}
+                onClick={() => setCounting(counting === null ? "" : null)}
+              >
+                I counted them …
+              </Tap>
+            )}
+            {counting !== null && (
+              <Flex gap="2" align="end">
+                <Box w="9rem">
+                  <Figure
+                    label="So many are there"
+                    value={counting}
+                    onChange={setCounting}
+                    hint={whole.length > 0 ? `should be ${whole.length}` : undefined}
+                  />
+                </Box>
+                <Tap
+                  size="sm"
+                  variant="solid"
+                  disabled={!/^\d{1,3}$/.test(counting)}
+                  onClick={() => {
+                    by.tell({
+                      kind: "counted",
+                      jars: whole.map((jar) => [batch, jar.number] as [string, number]),
+                      to: "",
+                      note: "",
+                      left: Number(counting),
+                    });
+                    setCounting(null);
+                  }}
+                >
+                  So it is
+                </Tap>
+              </Flex>
+            )}
           </Flex>
         ) : states.size > 1 ? (
           <Text>These stand differently. Choose such as stand alike.</Text>
@@ -84,6 +125,7 @@ export function BatchJars() {
             by={by}
           />
         )}
+        {mine.length === 0 && by.error && <Sentence mt="2">{by.error.message}</Sentence>}
         {mine.length === 0 && by.last && (
           <Tap size="sm" variant="quiet" onClick={() => by.undo()}>
             Take that back
