@@ -19,7 +19,7 @@ from rheum.formats.tables import read_table, table_csv
 from rheum.formats.written_recipe import write_recipe
 from rheum.household import library_of
 from rheum.store import everything as stored
-from rheum.store import journal, recipes
+from rheum.store import facts, journal, recipes
 from rheum.store.database import StoreError, connect, schema_version, transaction
 from rheum.store.safekeeping import backup
 
@@ -63,10 +63,9 @@ def _write(connection: sqlite3.Connection, whole: zipfile.ZipFile, now: datetime
         name = f"recipes/{number:03d}-{_name(recipe.title)}"
         whole.writestr(f"{name}.txt", recipe.text)
         whole.writestr(f"{name}.json", write_recipe(recipe.text, "json", library.catalogue))
-    tomls = [row["toml"] for row in connection.execute("SELECT toml FROM own_formula ORDER BY id")]
-    whole.writestr("own-formulas.toml", "\n".join(tomls))
-    for row in connection.execute("SELECT id FROM picture ORDER BY id").fetchall():
-        whole.writestr(f"pictures/{row['id']}.jpg", journal.picture(connection, row["id"]) or b"")
+    whole.writestr("own-formulas.toml", "\n".join(facts.own_formulas(connection).values()))
+    for picture_id in journal.every_picture(connection):
+        whole.writestr(f"pictures/{picture_id}.jpg", journal.picture(connection, picture_id) or b"")
     whole.writestr("README.html", _page(connection, now))
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import shutil
 import sqlite3
 import tempfile
+from dataclasses import asdict
 from pathlib import Path
 
 from apiflask import APIBlueprint
@@ -24,13 +25,7 @@ COPIED = "copied at"
 
 
 def _holds(database: sqlite3.Connection, last: str, kept: str = "") -> CopyView:
-    kitchen = database.execute("SELECT name FROM kitchen").fetchone()
-    row = database.execute("SELECT count(*) AS many, min(begun_at) AS first, max(begun_at) AS newest FROM batch").fetchone()
-    jars = database.execute("SELECT count(*) AS many FROM jar").fetchone()["many"]
-    recipes = database.execute("SELECT count(*) AS many FROM recipe").fetchone()["many"]
-    return CopyView(
-        kitchen["name"] if kitchen else "", int(row["many"]), int(jars), int(recipes), row["first"] or "", row["newest"] or "", last, kept
-    )
+    return CopyView(**asdict(journal.holds(database)), last=last, kept=kept)
 
 
 @blueprint.get("/api/copies")

@@ -16,13 +16,11 @@ from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_library
 from rheum.api.jars import lives_for, stored_batch
 from rheum.api.journal_shapes import (
-    JournalRow,
     JournalView,
     KindCount,
     LookedBack,
     MonthCount,
     NextTimeView,
-    OtherBatch,
     PicturesView,
     PriceRow,
     PricesView,
@@ -122,19 +120,6 @@ def _trims(goods: list[tuple[str, str, float]]) -> tuple[str, ...]:
     return tuple(found)
 
 
-def _others(batch: run.StoredBatch) -> tuple[OtherBatch, ...]:
-    rows = connection().execute(
-        """
-        SELECT number, title, begun_at FROM batch
-        WHERE id <> :id AND (title = :title COLLATE NOCASE OR (:formula <> '' AND snapshot ->> '$.formula_id' = :formula))
-        ORDER BY begun_at DESC
-        LIMIT 6
-        """,
-        {"id": batch.snapshot.id, "title": batch.snapshot.title, "formula": batch.snapshot.formula_id or ""},
-    )
-    return tuple(OtherBatch(row["number"], row["title"], row["begun_at"]) for row in rows)
-
-
 @blueprint.get("/api/journal/<number>")
 @blueprint.output(LookedBackOut)
 def looked_back(number: str) -> LookedBack:
@@ -156,7 +141,7 @@ def looked_back(number: str) -> LookedBack:
         batch_id=snapshot.id, number=snapshot.number, title=snapshot.title, begun_at=snapshot.begun_at,
         done=state_at(snapshot, batch.events, moment()).step == "done", came=came, cost=cost, currency=stored.said(connection(), "currency"),
         tasted=_tasted(batch), pictures=tuple(stored.pictures(connection(), snapshot.id)),
-        notes=_notes(batch), trims=_trims(goods), text=snapshot.text, others=_others(batch),
+        notes=_notes(batch), trims=_trims(goods), text=snapshot.text, others=tuple(stored.others(connection(), snapshot)),
     )  # fmt: skip
 
 
@@ -166,17 +151,7 @@ def journal() -> JournalView:
     """Batches, the newest first; `skip` goes on."""
     asked = request.args.get("skip", "0")
     skip = int(asked) if asked.isdecimal() else 0
-    rows = connection().execute(
-        """
-        SELECT batch.id, batch.number, batch.title, batch.begun_at, coalesce(next_time.note, '') AS note,
-               (SELECT count(*) FROM jar WHERE jar.batch_id = batch.id) AS jars
-        FROM batch LEFT JOIN next_time ON next_time.batch_id = batch.id
-        ORDER BY batch.begun_at DESC, batch.number DESC
-        LIMIT :most OFFSET :skip
-        """,
-        {"most": PAGE, "skip": skip},
-    )
-    found = tuple(JournalRow(row["id"], row["number"], row["title"], row["begun_at"], row["jars"], row["note"]) for row in rows)
+    found = tuple(stored.batches(connection(), skip, PAGE))
     return JournalView(found, skip + PAGE if len(found) == PAGE else None)
 
 
@@ -316,7 +291,7 @@ def picture(picture_id: str) -> Response:
 @blueprint.output(PicturesOut)
 def take_picture_away(picture_id: str) -> PicturesView:
     """Take a picture away."""
-    row = connection().execute("SELECT batch_id FROM picture WHERE id = ?", (picture_id,)).fetchone()
-    if row is None or not stored.take_picture_away(connection(), picture_id):
+    batch_id = stored.batch_of_picture(connection(), picture_id)
+    if batch_id is None or not stored.take_picture_away(connection(), picture_id):
         raise Problem(404, "No such picture", "That picture is not here any more.")
-    return PicturesView(tuple(stored.pictures(connection(), row["batch_id"])))
+    return PicturesView(tuple(stored.pictures(connection(), batch_id)))

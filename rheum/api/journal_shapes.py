@@ -8,7 +8,7 @@ from datetime import datetime
 from rheum.core.shelf.came_to import CameTo
 from rheum.core.shelf.cost import Cost
 from rheum.core.shelf.learnt import Learnt, LotLearnt
-from rheum.store.journal import ForNextTime, Picture, Wish
+from rheum.store.journal import ForNextTime, JournalRow, OtherBatch, Picture, Wish
 
 
 @dataclass(frozen=True)
@@ -23,15 +23,6 @@ class Tasted:
     crunch: int | None
     again: bool | None
     note: str
-
-
-@dataclass(frozen=True)
-class OtherBatch:
-    """Another batch of the same thing."""
-
-    number: str
-    title: str
-    begun_at: str
 
 
 @dataclass(frozen=True)
@@ -168,18 +159,6 @@ class CopyView:
     last: str
     # Where what was there before was kept.
     kept: str = ""
-
-
-@dataclass(frozen=True)
-class JournalRow:
-    """A batch in the journal."""
-
-    batch_id: str
-    number: str
-    title: str
-    begun_at: str
-    jars: int
-    next_time: str
 
 
 @dataclass(frozen=True)

@@ -44,7 +44,7 @@ def _figures(path: str, _file: tuple[int, int], _news: int, _last: int) -> tuple
 def figures() -> tuple[Learnt, ...]:
     """Everything learnt that is not set aside; worked out once for every state of the data."""
     file, told = setup().database.stat(), news.number(connection())[0]
-    last = connection().execute("SELECT coalesce(max(rowid), 0) AS last FROM sample").fetchone()["last"]
+    last = journal.last_sample(connection())
     aside = journal.set_aside(connection())
     known = _figures(str(setup().database), (file.st_dev, file.st_ino), told, last)
     return tuple(one for one in known if (one.kind, one.key) not in aside)
@@ -103,8 +103,8 @@ def _view() -> LearntView:
     found = sorted(all_learnt([*samples, *kinds]), key=lambda one: (KINDS.index(one.kind), -one.batches, one.key))
     figures = tuple(LearntHere(one, _title(one), (one.kind, one.key) in aside) for one in found)
     lots = tuple(lot_learnt(*one) for one in journal.lots(connection()))
-    many = connection().execute("SELECT count(*) AS many FROM sampled").fetchone()["many"]
-    return LearntView(figures, lots, int(many), _trims())
+    many = journal.how_many_sampled(connection())
+    return LearntView(figures, lots, many, _trims())
 
 
 def _trims() -> tuple[tuple[str, int, float, float], ...]:

@@ -273,3 +273,99 @@ def add_picture(connection: sqlite3.Connection, one: Picture, jpeg: bytes) -> No
 def take_picture_away(connection: sqlite3.Connection, picture_id: str) -> bool:
     """Take a picture away."""
     return connection.execute("DELETE FROM picture WHERE id = ?", (picture_id,)).rowcount == 1
+
+
+@dataclass(frozen=True, slots=True)
+class JournalRow:
+    """A batch in the journal."""
+
+    batch_id: str
+    number: str
+    title: str
+    begun_at: str
+    jars: int
+    next_time: str
+
+
+def batches(connection: sqlite3.Connection, skip: int, most: int) -> list[JournalRow]:
+    """A page of batches, the newest first."""
+    rows = connection.execute(
+        """
+        SELECT batch.id AS batch_id, batch.number, batch.title, batch.begun_at,
+               (SELECT count(*) FROM jar WHERE jar.batch_id = batch.id) AS jars, coalesce(next_time.note, '') AS next_time
+        FROM batch LEFT JOIN next_time ON next_time.batch_id = batch.id
+        ORDER BY batch.begun_at DESC, batch.number DESC
+        LIMIT :most OFFSET :skip
+        """,
+        {"most": most, "skip": skip},
+    )
+    return [JournalRow(**dict(row)) for row in rows]
+
+
+@dataclass(frozen=True, slots=True)
+class OtherBatch:
+    """Another batch of the same thing."""
+
+    number: str
+    title: str
+    begun_at: str
+
+
+def others(connection: sqlite3.Connection, snapshot: Snapshot) -> list[OtherBatch]:
+    """Other batches of the same title or formula, the newest first, six at most."""
+    rows = connection.execute(
+        """
+        SELECT number, title, begun_at
+        FROM batch
+        WHERE id <> :id AND (title = :title COLLATE NOCASE OR (:formula <> '' AND snapshot ->> '$.formula_id' = :formula))
+        ORDER BY begun_at DESC
+        LIMIT 6
+        """,
+        {"id": snapshot.id, "title": snapshot.title, "formula": snapshot.formula_id or ""},
+    )
+    return [OtherBatch(**dict(row)) for row in rows]
+
+
+def batch_of_picture(connection: sqlite3.Connection, picture_id: str) -> str | None:
+    """Whose picture it is, or None."""
+    row = connection.execute("SELECT batch_id FROM picture WHERE id = ?", (picture_id,)).fetchone()
+    return str(row["batch_id"]) if row else None
+
+
+def every_picture(connection: sqlite3.Connection) -> list[str]:
+    """The ids of all pictures."""
+    return [row["id"] for row in connection.execute("SELECT id FROM picture ORDER BY id")]
+
+
+def how_many_sampled(connection: sqlite3.Connection) -> int:
+    """How many batches were done and looked at."""
+    return int(connection.execute("SELECT count(*) AS many FROM sampled").fetchone()["many"])
+
+
+def last_sample(connection: sqlite3.Connection) -> int:
+    """A number that is another one wherever samples were added."""
+    return int(connection.execute("SELECT coalesce(max(rowid), 0) AS last FROM sample").fetchone()["last"])
+
+
+@dataclass(frozen=True, slots=True)
+class Holds:
+    """What is in a kitchen's data: how much of each, and from when to when its batches are."""
+
+    kitchen: str
+    batches: int
+    jars: int
+    recipes: int
+    first: str
+    newest: str
+
+
+def holds(connection: sqlite3.Connection) -> Holds:
+    """What is in the data."""
+    row = connection.execute(
+        """
+        SELECT coalesce((SELECT name FROM kitchen), '') AS kitchen, (SELECT count(*) FROM batch) AS batches, (SELECT count(*) FROM jar) AS jars,
+               (SELECT count(*) FROM recipe) AS recipes, coalesce((SELECT min(begun_at) FROM batch), '') AS first,
+               coalesce((SELECT max(begun_at) FROM batch), '') AS newest
+        """
+    ).fetchone()
+    return Holds(**dict(row))
