@@ -69,7 +69,8 @@ def quiet(asked: QuietIn) -> Alive:
 
 
 def _view(found: stored.Draft | None, name: str) -> DraftView:
-    return DraftView(name, found.body, found.number, found.screen, found.at) if found else DraftView(name, None, 0, "", None)
+    at = now()
+    return DraftView(name, found.body, found.number, found.screen, found.at, at) if found else DraftView(name, None, 0, "", None, at)
 
 
 @blueprint.get("/api/drafts/<name>")

@@ -347,3 +347,4 @@ class DraftView:
     number: int
     screen: str
     at: datetime | None
+    now: datetime

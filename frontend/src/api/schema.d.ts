@@ -8632,6 +8632,11 @@ export interface components {
             body: unknown;
             /** Name */
             name: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
             /** Number */
             number: number;
             /** Screen */

@@ -46,7 +46,7 @@ export function useFollow<T>(name: string, take: (body: T) => void, fits: (body:
         const first = seen.current === 0;
         seen.current = draft.number;
         const foreign = draft.screen !== SCREEN;
-        if (foreign && draft.at && Date.now() - Date.parse(draft.at) < AT_IT_MS) setOther(draft.at);
+        if (foreign && draft.at && Date.parse(draft.now) - Date.parse(draft.at) < AT_IT_MS) setOther(draft.at);
         // What is being typed here is the later word; it is told in a moment.
         if (waits.current || (!foreign && !first)) return;
         if (given.current.fits(draft.body)) given.current.take(draft.body);
