@@ -212,8 +212,9 @@ def _plan_a_day(path: Path, moment: datetime) -> None:
         "batches": [{"id": "first", "formula_id": "dilled-green-beans", "jars": 14}, {"id": "second", "formula_id": "mango-chutney"}],
         "start": morning.isoformat(),
     }
-    app = create_app(Setup(path, "demo", frozenset({"localhost"}), lambda: _moment(moment)))
-    answer = app.test_client().put("/api/days/demo-day-1", json={"title": "Beans and chutney", "asked": asked})
+    made = Setup(path, "demo", frozenset({"localhost"}), lambda: _moment(moment))
+    answer = create_app(made).test_client().put("/api/days/demo-day-1", json={"title": "Beans and chutney", "asked": asked})
+    made.idle.close()
     assert answer.status_code == 200, answer.get_json()
 
 

@@ -74,4 +74,5 @@ def _run(arguments: argparse.Namespace, kind: Kind, path: Path, hosts: tuple[str
     finally:
         made.news.close()
         server.close()
+        made.idle.close()
     return 0

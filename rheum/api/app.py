@@ -101,13 +101,14 @@ def create_app(setup: Setup) -> APIFlask:
     def _tell(response: Response) -> Response:
         if request.method not in ("GET", "HEAD") and response.status_code < 400:
             setup.news.told()
+        g.failed = response.status_code >= 500
         return response
 
     @app.teardown_request
-    def _close(_: BaseException | None) -> None:
+    def _give_back(error: BaseException | None) -> None:
         connection: sqlite3.Connection | None = g.pop("connection", None)
         if connection is not None:
-            connection.close()
+            setup.idle.give_back(connection, failed=error is not None or g.get("failed", True))
 
     return app
 

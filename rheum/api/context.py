@@ -10,7 +10,6 @@ from flask import current_app, g
 
 from rheum.api.setup import Setup
 from rheum.core.batch.moment import Moment
-from rheum.store.database import connect
 
 
 def setup() -> Setup:
@@ -19,9 +18,9 @@ def setup() -> Setup:
 
 
 def connection() -> sqlite3.Connection:
-    """The request's own connection, closed when it ends."""
+    """The request's own connection, given back when it ends."""
     if "connection" not in g:
-        g.connection = connect(setup().database)
+        g.connection = setup().idle.take()
     return cast(sqlite3.Connection, g.connection)
 
 

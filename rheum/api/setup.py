@@ -10,6 +10,7 @@ from rheum.api.waiting import News
 from rheum.devices.clock import Clock, machine_moment
 from rheum.devices.scale import Scale, SimulatedScale
 from rheum.store.database import Kind
+from rheum.store.idle import IdleConnections
 
 
 @dataclass(frozen=True)
@@ -25,7 +26,9 @@ class Setup:
     # How many screens may wait for news at a time: each holds one of the server's threads meanwhile.
     screens: int = 2
     news: News = field(init=False)
+    idle: IdleConnections = field(init=False)
     scale: Scale = field(default_factory=lambda: SimulatedScale(lambda: machine_moment().at))
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "news", News(self.screens))
+        object.__setattr__(self, "idle", IdleConnections(self.database))

@@ -25,10 +25,11 @@ def default_data() -> Path:
     return Path(os.environ.get("RHEUM_DATA") or Path(base) / "rheum")
 
 
-def connect(path: Path) -> sqlite3.Connection:
-    """A connection with foreign keys, WAL and full synchronisation: what a screen shows as saved is on the disk."""
+def connect(path: Path, any_thread: bool = False) -> sqlite3.Connection:
+    """A connection with foreign keys, WAL and full synchronisation: what a screen shows as saved is on the disk. `any_thread`: it goes from
+    thread to thread, in one at a time."""
     try:
-        connection = sqlite3.connect(path, timeout=10, isolation_level=None)
+        connection = sqlite3.connect(path, timeout=10, isolation_level=None, check_same_thread=not any_thread)
         connection.row_factory = sqlite3.Row
         connection.execute("PRAGMA foreign_keys = ON")
         connection.execute("PRAGMA journal_mode = WAL")

@@ -17,6 +17,7 @@ from rheum.core.measures.altitude import AltitudeError, altitude, read_altitude
 from rheum.core.measures.amount import AmountError, number
 from rheum.core.measures.one_amount import one_amount
 from rheum.core.recipe.changes import Change, apply_changes, lines_of
+from rheum.core.recipe.mentions import read_ingredient
 from rheum.core.recipe.text import LONGEST_SENTENCE
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
@@ -241,3 +242,12 @@ def test_a_height_as_people_type_it(typed: str, unit: str, metres: float) -> Non
 def test_what_is_no_height_stays_none(typed: str) -> None:
     with pytest.raises(AltitudeError):
         altitude(typed, "m")
+
+
+@pytest.mark.parametrize(
+    ("line", "inches"),
+    [("1 1/2-inch piece of ginger", 1.5), ("1 (1/2-inch) piece ginger", 0.5), ("a 2-inch piece of ginger", 2), ("2 1/4 inch piece ginger", 2.25)],
+)  # fmt: skip
+def test_an_inch_and_a_half_is_no_half_inch(line: str, inches: float) -> None:
+    amount = read_ingredient(line, 1, "jar", library().catalogue).amount
+    assert amount is not None and amount.unit == "g" and amount.high == pytest.approx(inches * 20)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import sqlite3
 from datetime import datetime, timedelta, timezone
 from pathlib import Path
@@ -11,6 +12,7 @@ import pytest
 from rheum.demo import make_demo
 from rheum.store import batches, shelf
 from rheum.store.database import StoreError, connect, open_data, schema_version
+from rheum.store.idle import IdleConnections
 from rheum.store.kitchen import KitchenSettings, read, write
 from rheum.store.safekeeping import backup, restore
 
@@ -100,3 +102,38 @@ def test_newer_data_is_left_alone(tmp_path: Path) -> None:
     connect(path).execute("PRAGMA user_version = 999")
     with pytest.raises(StoreError, match="newer Rheum"):
         open_data(tmp_path, "kitchen")
+
+
+def test_a_connection_is_lent_again_and_nothing_half_done_stays_on_it(tmp_path: Path) -> None:
+    path = open_data(tmp_path, "kitchen")
+    idle = IdleConnections(path)
+    first = idle.take()
+    idle.give_back(first)
+    assert idle.take() is first
+    first.execute("BEGIN IMMEDIATE")
+    first.execute("UPDATE meta SET value = 'demo'")
+    idle.give_back(first)
+    again = idle.take()
+    assert again is not first and again.execute("SELECT value FROM meta WHERE key = 'kind'").fetchone()[0] == "kitchen"
+    idle.give_back(again, failed=True)
+    with pytest.raises(sqlite3.ProgrammingError):
+        again.execute("SELECT 1")
+    idle.close()
+
+
+def test_another_file_in_the_place_is_seen_at_once(tmp_path: Path) -> None:
+    path = open_data(tmp_path, "kitchen")
+    idle = IdleConnections(path)
+    old, lent = idle.take(), idle.take()
+    idle.give_back(old)
+    other = open_data(tmp_path / "other", "demo")
+    for suffix in ("-wal", "-shm"):
+        path.with_name(path.name + suffix).unlink(missing_ok=True)
+    os.replace(other, path)
+    now = idle.take()
+    assert now is not old and now.execute("SELECT value FROM meta WHERE key = 'kind'").fetchone()[0] == "demo"
+    idle.give_back(lent)
+    with pytest.raises(sqlite3.ProgrammingError):
+        lent.execute("SELECT 1")
+    idle.give_back(now)
+    idle.close()

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from rheum.core.measures.units import COUNT_UNITS, g_per, kind_of, ml_per, unit_named
-from rheum.core.measures.words import NumberError, Token, figure, number_at, settled, tokens
+from rheum.core.measures.words import NUMBER_WORDS, NumberError, Token, figure, number_at, settled, tokens
 
 MOST_OF_A_UNIT: Final = 1_000_000.0
 LONGEST_LINE: Final = 400
@@ -44,6 +44,10 @@ _SIZED: Final = frozenset(
 )
 CONTAINERS: Final = frozenset(
     {"can", "tin", "jar", "bag", "packet", "pkt", "pkg", "package", "box", "bottle", "carton", "pack", "pot", "punnet", "sack", "tub"}
+)
+# What a package can begin with: a container, its size, or a figure that is told in words.
+_PACKAGED: Final = frozenset(
+    {*CONTAINERS, *(f"{one}s" for one in CONTAINERS), *(f"{one}es" for one in CONTAINERS), "large", "small", *_ABOUT, *NUMBER_WORDS}
 )
 _TINS: Final = frozenset({"can", "tin"})
 # 1.000 g is one gram in one country and a kilo in the next.
@@ -104,6 +108,9 @@ def _ends_there(found: tuple[Token, ...], at: int) -> bool:
 
 def _package(found: tuple[Token, ...], at: int) -> tuple[float, str, bool, int] | None:
     """“(5 oz) cans”, “28-ounce tins”, “cans (28 ounces each)”: what one container holds, whether it is a tin, and where it ends."""
+    word = found[at] if at < len(found) else None
+    if word is None or (word.kind == "word" and word.low not in _PACKAGED):
+        return None
     first = _container(found, at)
     size_first = first is None and _low(found, at) in ("large", "small")
     if size_first and (named := _container(found, at + 1)):

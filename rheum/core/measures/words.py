@@ -64,9 +64,14 @@ def tokens(text: str) -> tuple[Token, ...]:
     digits to its figure."""
     pieces = [(match.group(0), match.start()) for match in _PIECE.finditer(text)]
     found: list[Token] = []
-    at = 0
-    while at < len(pieces):
+    at, last_at = 0, len(pieces) - 1
+    while at <= last_at:
         piece, start = pieces[at]
+        # Most pieces are words with nothing to join: they need no more than this.
+        if piece.isalpha() and (at == last_at or pieces[at + 1][0] not in _APOSTROPHES):
+            found.append(Token(piece, "word", start, start + len(piece), plain_letters(piece)))
+            at += 1
+            continue
         end, kind = at + 1, "mark"
         said = piece
         if piece[0].isdecimal():
@@ -195,6 +200,8 @@ def number_at(found: tuple[Token, ...], at: int) -> Numeral | None:
         value, to = figure(first.text), at + 1
         if "/" not in first.text:
             behind = found[to : to + 2]
+            if behind and behind[0].kind == "word" and behind[0].low not in ("and", "dozen"):
+                return Numeral(value, to, False)
             if behind and behind[0].kind == "number" and "/" in behind[0].text and "." not in first.text:
                 return Numeral(value + figure(behind[0].text), to + 1, False)
             if (
@@ -211,7 +218,10 @@ def number_at(found: tuple[Token, ...], at: int) -> Numeral | None:
         if to < len(found) and found[to].low == "dozen":
             return Numeral(value * _DOZEN, to + 1, False)
         return Numeral(value, to, False)
-    return _worded(found, at) if first.kind == "word" else None
+    return _worded(found, at) if first.kind == "word" and first.low in NUMBER_WORDS else None
+
+
+NUMBER_WORDS: Final = frozenset({"half", "a", "an", "dozen", *UNITS})
 
 
 def _worded(found: tuple[Token, ...], at: int) -> Numeral | None:

@@ -12,6 +12,7 @@ from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.alike import alike
 from rheum.core.recipe.line_words import plain_line, strip_bullet
 
 _STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):](?![0-9])\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
@@ -30,8 +31,14 @@ class Look(NamedTuple):
     kitchen: bool
 
 
-@lru_cache(maxsize=4096)
 def look_of(text: str, catalogue: Catalogue) -> Look:
+    """What a line looks like; how much of a thing it says changes nothing of that."""
+    same = alike(text)
+    return _look(same.text if same else text, catalogue)
+
+
+@lru_cache(maxsize=4096)
+def _look(text: str, catalogue: Catalogue) -> Look:
     clean = strip_bullet(plain_line(text))
     step = _STEP.match(clean)
     numbered = bool(step) and bool(clean[step.end() :].strip()) if step else False

@@ -16,6 +16,7 @@ from rheum.core.facts.weights import bulk, size_factor
 from rheum.core.measures.amount import Amount, AmountError
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.alike import alike
 from rheum.core.recipe.amount_words import held
 from rheum.core.recipe.each_jar import each_jar
 from rheum.core.recipe.line_amounts import Amounts, amounts_of
@@ -38,10 +39,21 @@ _NO_MEASURE: Final = frozenset({"little", "few", "bit", "some", "splash", "drizz
 @lru_cache(maxsize=8192)
 def read_ingredient(text: str, at: int, section: Section, catalogue: Catalogue, *, per_jar: str | None = None) -> RecipeLine:
     """Read one line. Raises LineUnread with a sentence when any part of it was not understood."""
+    same = alike(strip_bullet(plain_line(text)))
+    found = _read_or_reason(same.text, section, catalogue, per_jar) if same else None
+    if same and isinstance(found, RecipeLine) and found.strength is None:
+        return _as_said(found, text, at, same.times)
     found = _read_or_reason(text, section, catalogue, per_jar)
     if isinstance(found, LineUnread):
         raise LineUnread(str(found), found.name, found.word, found.food)
-    return replace(found, number=at, also=tuple(replace(other, number=at) for other in found.also))
+    return _as_said(found, text, at)
+
+
+def _as_said(line: RecipeLine, text: str, at: int, times: float = 1.0) -> RecipeLine:
+    """A line as it stands in the text, and so many times the amount that it was read with."""
+    amount = line.amount.times(times) if line.amount is not None and times != 1.0 else line.amount
+    also = tuple(_as_said(other, text, at, times) for other in line.also)
+    return replace(line, number=at, text=text, amount=amount, also=also)
 
 
 # A line that moved is read no second time, and one that was not understood is not tried again.

@@ -48,7 +48,8 @@ def _by_piece(text: str, found: tuple[Token, ...], lows: list[str]) -> str:
         return "1 " + text[found[length].to :].replace("piece of ", "").strip()
     root = any(word in ("ginger", "gingerroot", "turmeric", "galangal", "horseradish") for word in lows)
     if root:
-        begins = 1 if lows[0] in ("a", "an", "one", "1") and length > 1 else 0
+        # “1 1/2-inch piece” is an inch and a half; “1 (1/2-inch) piece” is half an inch.
+        begins = 1 if lows[0] in ("a", "an", "one", "1") and length > 1 and "/" not in lows[1] else 0
         behind = length + 1
         while behind < len(lows) and lows[behind] in _PIECES:
             behind += 1
