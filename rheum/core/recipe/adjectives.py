@@ -63,7 +63,8 @@ def as_adjectives(items: list[Item]) -> list[Item]:
                 and near.kind in ("thing", "food", "act", "state")
                 and near.low not in ("it", "them", "this", "these", "those", "they")
             )
-            if item.form == "ed" and noun and direct and not (before is not None and before.low in _LINKS):
+            joined = before is not None and before.low == "well" and item.at - before.at == 2  # “well-mixed dressing”
+            if item.form == "ed" and noun and direct and not (before is not None and before.low in _LINKS and not joined):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
             if (
@@ -101,6 +102,9 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
+        if _postposed(items, index):
+            out.append(item._replace(kind="plain", group="plain"))  # “with the spices tied in muslin”
+            continue
         if item.kind == "act" and item.low in _ADJECTIVES and _said_of(items, index):
             out.append(item._replace(kind="plain", group="plain"))  # “thin spears work best”
             continue
@@ -116,6 +120,18 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             continue
         out.append(item)
     return out
+
+
+# How a thing was made ready, which changes nothing of what is done with it.
+_READY: Final = frozenset({"tie", "cut", "trim", "peel", "wash"})
+
+
+def _postposed(items: list[Item], index: int) -> bool:
+    """Whether a participle stands behind its thing in a sentence that commands something else."""
+    item = items[index]
+    if item.kind != "act" or not item.low.endswith("ed") or item.group not in _READY or not index or items[index - 1].kind not in ("thing", "food"):
+        return False
+    return any(one.kind == "act" and one.form == "base" and one.group not in _READY for one in items[:index])
 
 
 _ADJECTIVES: Final = frozenset({"thin", "warm", "cool", "dry", "clean", "open", "brown", "double"})

@@ -16,7 +16,7 @@ from rheum.core.facts.ingredients import Catalogue
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.headings import Heading, heading_of, lows_of, unmarked
+from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, unmarked
 from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.look import Look, begins_with_amount, look_of
 from rheum.core.recipe.recipe import Role
@@ -97,7 +97,7 @@ _AFTER: Final[dict[str, dict[Kind, float]]] = {
     "method": {"list": 3.5, "method": 0.0, "aside": 1.5},
     "aside": {"list": 3.0, "method": 3.5, "aside": 0.0},
     "note": {"list": 3.0, "method": 8.0, "aside": 0.0},  # “Notes: …” on the line itself
-    "step": {"list": 3.5, "method": 0.0, "aside": 6.0},  # “Step: …”, the heading on the line itself
+    "step": {"list": 7.0, "method": 0.0, "aside": 6.0},  # “Step: …”, the heading on the line itself
     "start": {"list": 0.0, "method": 3.0, "aside": 0.5},
 }
 
@@ -186,7 +186,10 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             else:
                 content.append(_Line(number, "", look_of("x", catalogue), heading, "mark"))
             continue
-        content.append(_Line(number, line, look_of(line, catalogue), None, after))
+        look = look_of(line, catalogue)
+        if is_yield_alone(unmarked(line)[0]) and not any(one.look.amount and one.look.food for one in content):
+            look = look._replace(amount=False, furniture=True)  # before any line of the list
+        content.append(_Line(number, line, look, None, after))
         after = None
     return tuple(sorted([*out, *_roles(content, catalogue, said)], key=lambda block: (block.number, block.role != "heading")))
 
@@ -218,7 +221,7 @@ def _is_title(line: str, catalogue: Catalogue) -> bool:
     except AmountError:
         return False
     if read is None:
-        return not (look.sentence and look.words > 25)
+        return not (look.sentence and look.words > (12 if look.kitchen else 25))
     return not (found[0].kind == "number" or kind_of(read.amount.unit) != "count" or (read.amount.unit != "each" and read.to < len(found)))
 
 

@@ -7,6 +7,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient
@@ -27,7 +28,7 @@ _PARTICLES: Final = frozenset({"out", "off", "away", "down", "back", "up", "asid
 
 # What a bare number may count that goes into no jar.
 _COUNTED: Final = frozenset(
-    "people persons friends helpers adults kids hands pots pans kettles bowls knives trays boards towels cloths".split()
+    "slits cuts people persons friends helpers adults kids hands pots pans kettles bowls knives trays boards towels cloths".split()
 )
 _COLOURS: Final = frozenset("pink blue green brown purple yellow pale red".split())
 _FILLED: Final = frozenset({"filled", "full", "sealed", "packed", "closed"})
@@ -150,6 +151,9 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
         ):
             parts.append((item.low, []))
             continue
+        if item.kind == "mark" and item.low in (",", "&", "/") and _telegram(parts[-1], items, index):
+            parts.append(("", []))  # “rims wiped, lids on”
+            continue
         if item.kind == "mark" and item.low == "," and not any(one.kind == "act" for one in parts[-1][1]) and not parts[-1][0]:
             parts[-1][1].append(item)
             continue
@@ -162,10 +166,70 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
             parts.append((when, []))
             continue
         parts[-1][1].append(item)
+    _with_its_minutes(parts)
     return tuple(
         _clause(when, held, items, found, sentence=sentence)
         for when, held in parts
         if any(one.kind not in ("mark", "joint") for one in held)
+    )
+
+
+def _another_sprig(held: list[Item], item: Item) -> bool:
+    """“another half dill head on top”: a herb or spice shared out, of which the list has the whole; “another hour” is no more of anything."""
+    behind = next((one for one in held if one.at >= item.to), None)
+    if behind is not None and behind.low in ("hour", "minute", "day", "night"):
+        return True
+    food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
+    if food is None or food.food is None or food.at - item.at > _TELEGRAM:
+        return False
+    measured = any(
+        one.figure is not None and one.figure.measure in ("volume", "mass") for one in held if item.at < one.at < food.at + _TELEGRAM
+    )
+    return food.food.role.role in ("herb", "spice") and not measured
+
+
+def _from_sealing(held: list[Item], item: Item) -> bool:
+    lows = [one.low for one in held if one.at > item.at]
+    return any(one == "from" and two == "sealing" for one, two in pairwise(lows))
+
+
+def _with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
+    """“Boil until a fork goes in, 25 to 30 minutes”: the time behind what one waits for is that of the act."""
+    for (_, main), (when, held) in pairwise(parts):
+        if when not in ("until", "till") or not any(one.kind == "act" and one.group in _TAKES_TIME for one in main):
+            continue
+        said = [one for one in held if one.kind != "mark"]
+        if len(said) < 2 or said[-1].figure is None or said[-1].figure.measure != "minutes":
+            continue
+        index = held.index(said[-1])
+        lead = index - (held[index - 1].low in ("about", "around", "approximately"))
+        if lead and held[lead - 1].kind == "mark" and held[lead - 1].group in ",(":
+            main.append(held.pop(index))
+
+
+# What is cooked, drained or left to stand takes its time; how long the canner boils is said by itself.
+_TAKES_TIME: Final = frozenset({"boil", "simmer", "blanch", "drain", "stand", "heat", "roast", "strain", "soak"})
+_TELEGRAM: Final = 4
+_SET: Final = frozenset("on off out tight hot ready in down clean away tightened wiped sealed done".split())
+
+
+def _telegram(part: tuple[str, list[Item]], items: list[Item], index: int) -> bool:
+    """Whether a comma stands between two notes of a thing and what becomes of it: “bubbles out, rims wiped, lids on”."""
+    behind: list[Item] = []
+    for item in items[index + 1 :]:
+        if item.kind == "mark" or item.kind == "joint":
+            break
+        behind.append(item)
+    before = [item for item in part[1] if item.kind not in ("mark", "joint")]
+    return not part[0] and _noted(before) and _noted(behind)
+
+
+def _noted(held: list[Item]) -> bool:
+    return (
+        2 <= len(held) <= _TELEGRAM
+        and held[0].kind == "thing"
+        and (held[-1].low in _SET or (held[-1].kind == "act" and held[-1].form == "ed"))
+        and not any(item.kind in ("food", "figure", "not", "unknown") for item in held)
     )
 
 
@@ -226,6 +290,16 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”
         elif item.kind == "act" and item.group == "omit" and item.low.startswith("drop") and {"into", "in"} & {one.low for one in held}:
             clause.acts.append(Act("put", negated, item.form, item.at, item.low))  # “drop the onions into boiling water”
+        elif item.kind == "act" and item.low == "run" and {"colour", "color", "colours", "colors"} & set(clause.lows):
+            clause.acts.append(Act("tell", False, item.form, item.at, item.low))
+        elif item.kind == "act" and item.group == "dilute" and not clause.foods and any(f.measure == "days" for f in clause.figures):
+            clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “give it a month to mellow”
+        elif item.kind == "act" and item.low == "sealing" and clause.lows[-2:-1] == ["from"] and not negated:
+            clause.acts.append(Act("tell", False, item.form, item.at, item.low))  # “can keep lids from sealing”
+        elif item.kind == "act" and item.low in ("keep", "keeps", "stop", "stops", "prevent", "prevents") and _from_sealing(held, item):
+            clause.acts.append(Act("tell", False, item.form, item.at, item.low))
+        elif item.kind == "act" and item.low == "dipped" and clause.lows[-2:-1] and clause.lows[-2] in ("towel", "cloth", "paper", "rag"):
+            clause.known += 1  # “a towel dipped in vinegar”
         elif item.kind == "act" and item.low == "attached":
             clause.known += 1  # “of stem attached”
         elif item.kind == "act" and item.low in ("blend", "blends", "mingle", "marry") and set(clause.lows[-2:-1]) & _SUBJECTS:
@@ -267,9 +341,11 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             if negated and lacks and not any(act.negated for act in clause.acts) and (not clause.acts or item.at - neg_at <= 4):
                 clause.without.add(item.group)
             clause.things.add(item.group)
-            if item.group == "jar" and any(low in _EACH for low in clause.lows[-4:]):
+            if item.group == "jar" and any(word.low in _EACH for word in found[max(held[0].at, item.at - 4) : item.at]):
                 clause.each = True
             figure = None if item.group != "group" else figure
+        elif item.kind == "state" and item.low in ("another", "half") and _another_sprig(held, item):
+            clause.known += 1  # the second half of what each jar gets
         elif item.kind == "state":
             if item.group == "instead" and item.to - item.at >= 2:
                 negated = True  # “instead of fresh dill”: it is not put in

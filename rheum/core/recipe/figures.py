@@ -33,6 +33,7 @@ _MINUTES: Final = {
 }
 
 
+_SHORTENED: Final = frozenset({"min", "mins", "sec", "secs", "hr", "hrs"})
 _DAYS: Final = {"day": 1.0, "days": 1.0, "week": 7.0, "weeks": 7.0, "month": 30.0, "months": 30.0, "year": 365.0, "years": 365.0}
 
 
@@ -140,12 +141,16 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     )
     if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “15 minutes at sea level, 20 above 1,000 ft”
+    if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to):
+        return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
     if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in ("feet", "ft", "elevation", "altitude") for word in found):
         return Figure(amount.low, amount.high, "altitude", None, at), to  # “20 minutes at 1,001-6,000”, of feet said before
     if amount.unit == "each" or (amount.unit in ("l", "g") and behind in _MINUTES):
         if behind in _MINUTES and (behind not in ("s", "h") or found[at].kind == "number"):
             per = _MINUTES[behind]
             end = step + 1
+            if low_at(found, end) == "." and behind in _SHORTENED and end + 1 < len(found) and not found[end + 1].text[:1].isupper():
+                end += 1
             if low_at(found, end) in ("and", "&") and low_at(found, end + 1) in ("a", "one") and low_at(found, end + 2) == "half":
                 return Figure((amount.low + 0.5) * per, (amount.high + 0.5) * per, "minutes", None, at), end + 3
             return Figure(amount.low * per, amount.high * per, "minutes", None, at), end
@@ -197,11 +202,28 @@ _A_HEIGHT: Final = 1000
 def _timed_before(found: tuple[Token, ...], at: int) -> bool:
     """Whether minutes stood before in the same sentence, so that a bare figure behind them is another of them."""
     for index in range(at - 1, -1, -1):
-        if found[index].text in ".;!?":
+        if found[index].text in ".;!?" and low_at(found, index - 1) not in _SHORTENED:
             return False
         if found[index].low in ("minutes", "min", "mins"):
             return True
     return False
+
+
+_SIZES: Final = frozenset({"pints", "quarts", "pint", "quart", "half", "jars", "halfpints"})
+
+
+def _time_of_jars(found: tuple[Token, ...], at: int, to: int) -> bool:
+    """Whether a bare figure is one of several times of a sentence, each of its own jars: “pints 10, quarts 15 minutes”."""
+    if low_at(found, to) == "for" and low_at(found, to + 1) in _SIZES:
+        return _timed_before(found, at)
+    if low_at(found, to) == "(" and low_at(found, to + 1) in _SIZES:
+        return any(word.low in ("minutes", "min", "mins") for word in found)
+    before = at - 1
+    while low_at(found, before) in (":", "-", "–", "for"):
+        before -= 1
+    if low_at(found, before) not in ("pints", "quarts") or low_at(found, to) not in (",", "and", ";", "&", "/", "or"):
+        return _timed_before(found, at) if low_at(found, before) in ("pints", "quarts") and to >= len(found) - 1 else False
+    return any(word.low in ("minutes", "min", "mins") for word in found[to:])
 
 
 def _of_jars(found: tuple[Token, ...], at: int) -> bool:

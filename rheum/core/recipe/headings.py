@@ -79,7 +79,7 @@ _SHORT: Final = frozenset({"ing", "ingr", "ingred", "ingreds", "meth", "dir", "d
 
 
 _BARE: Final = frozenset(
-    "them these do you what heres lets youll stuff ing ingr ingred ingreds meth dir dirs instr ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
+    "i we one ones here is its done goes doing them these do you what heres lets youll stuff ing ingr ingred ingreds meth dir dirs instr ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
 )
 
 
@@ -94,12 +94,25 @@ _PER_JAR_WORDS: Final = frozenset(
 )
 
 
+# What a line about the yield may say beside its figures.
+_YIELD_WORDS: Final = frozenset(
+    "for makes make made enough about approximately approx around roughly some to or so of jar jars pint pints quart quarts half halfpints ml oz ounce ounces give take up yield yields you need".split()
+)
+
+
+def is_yield_alone(line: str) -> bool:
+    """“6-8 pints”, “about nine half-pints”: how much there will be, and nothing that could be eaten."""
+    lows = lows_of(line)
+    figures = [low for low in lows if low[0].isdigit() or low in UNITS]
+    return 2 <= len(lows) <= 8 and bool(figures) and bool({"pints", "quarts", "jars"} & set(lows)) and set(lows) <= _YIELD_WORDS | set(figures)
+
+
 def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str | None] | None:
     words = catalogue.lexicon.blocks.heading
     fill = words["fill"]
     numbers = [low for low in lows if low[0].isdigit() or low in UNITS]
     said = set(lows)
-    jar = said & (_JAR | {"jars"})
+    jar = said & (_JAR | {"jars", "pints", "quarts"})
     if (said & _EACH and jar) or (
         jar & {"jar"} and len(lows) <= 4 and said & {"one", "a", "jar"} and not said & {"size", "sizes", "label", "labels"}
     ):
@@ -107,6 +120,8 @@ def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str |
             return None
         size = jars_named(name)
         return "per-jar", size[0][1] if size else ""
+    if numbers and lows[0] in ("for", "makes", "enough") and said <= _YIELD_WORDS | set(numbers) and jar:
+        return "list", None  # “For 3-4 pints:”
     if numbers and not said & words["method"]:
         return None
     if said & {"soak", "soaking", "salting", "brining", "blanching", "rinsing", "presoak"}:

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
@@ -79,6 +80,10 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
 def _fresh_juice(food: Food) -> bool:
     item = food.ingredient
     return item is not None and item.role.role == "fresh-juice" and food.word.lower().startswith("fresh")
+
+
+def _of_the_table(food: Food) -> bool:
+    return food.ingredient is not None and food.ingredient.klass in _AT_TABLE and not food.negated
 
 
 _MEALTIME: Final = frozenset({"breakfast", "lunch", "dinner", "supper", "tea", "meal"})
@@ -174,6 +179,9 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
     before: Clause | None = None
     for clause in clauses:
         clause.around = frozenset(around)
+    for clause, behind in pairwise(clauses):
+        if clause.forbidden and behind.when in ("until", "till", "before"):
+            clause.around |= {"awaited"}  # “I don't peel till they're cool”: later, and not never
     for clause in clauses:
         if before is not None and {"it", "them", "rest", "remainder"} & set(clause.lows) and not clause.foods:
             clause.things |= _meant(before)
@@ -285,6 +293,12 @@ def _around(clauses: Sequence[Clause]) -> set[str]:
         found.add("try-around")
     if clauses and not any(clause.foods or clause.things & {"acid", "brine", "water", "group"} for clause in clauses):
         found.add("batch-only")  # “Mom always doubled this”
+    if any("ice" in clause.lows and {"hour", "hours"} & set(clause.lows) and "jar" not in clause.things for clause in clauses):
+        found.add("ice-soak")
+    if any({"slit", "slits", "slash", "pierce", "prick"} & set(clause.lows) for clause in clauses):
+        found.add("slit-around")
+    if any("roast" in clause.groups for clause in clauses) and not any("jar" in clause.things for clause in clauses):
+        found.add("blister-around")
     if any({"chunky", "chunks"} & set(clause.lows) for clause in clauses):
         found.add("chunky")
     if any("bottled" in clause.lows for clause in clauses):
@@ -325,7 +339,8 @@ def _hear(
         return unclear, served
     if not aside and false_comfort(clause, around):
         return Heard("process", "Rheum does not vouch for this sentence."), served
-    serving = is_serving(clause, things) or (served and (into_food or not clause.groups & KITCHEN))
+    at_table = bool(clause.foods) and "jar" not in things and all(food.into and _of_the_table(food) for food in clause.foods)
+    serving = is_serving(clause, things) or (served and (into_food or at_table or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False
     if serving and "jar" in things and clause.foods and "from" not in clause.lows:

@@ -140,6 +140,10 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
             out.append(_choose(phrase[0], out, found, at, to=phrase[1]))
             at = phrase[1]
             continue
+        if (vessel := _vessel(found, at, catalogue)) is not None:
+            out.append(Item("plain", "plain", found[vessel].low, at, vessel + 1))
+            at = vessel + 1
+            continue
         if is_number(found, at):
             read = figure_at(found, at)
             if read is not None:
@@ -156,6 +160,47 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
         item, at = _word(found, words, place[at], at, out=out, catalogue=catalogue)
         out.append(item)
     return out
+
+
+# What things are put in that is no jar: whatever stands before it only says which one it is.
+_VESSELS: Final = frozenset(
+    "pot pan saucepan saucepot stockpot kettle skillet bowl basin colander sieve strainer spinner tray sheet dish crock jug pitcher".split()
+)
+_WHERE: Final = frozenset("in into to inside over on onto from using".split())
+_ANY_ONE: Final = frozenset({"a", "an", "another", "one"})
+_THAT_ONE: Final = frozenset({"the", "your", "my", "our", "his", "her"})
+# Heads that are the beginning of a food's name.
+_NO_VESSEL: Final = frozenset("roast roasts pie pies liquor barley noodle noodles juice juices dripping dripping fried cake cakes".split())
+_LONGEST_VESSEL: Final = 8
+
+
+def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | None:
+    """Where a vessel's name ends that begins at an article behind “in”: “in a big preserving pan”, “into a fine-mesh strainer”. None where
+    a word before it says what matters: of copper, of the canner, cold, an amount."""
+    article = found[at].low
+    if article not in _ANY_ONE | _THAT_ONE or low_at(found, at - 1) not in _WHERE:
+        return None
+    for step in range(at + 1, min(at + _LONGEST_VESSEL, len(found))):
+        word, behind = found[step], low_at(found, step + 1)
+        if word.kind == "number" or (word.kind == "mark" and word.text not in "-,"):
+            return None
+        if word.low in _VESSELS and behind not in _VESSELS and behind not in _NO_VESSEL and step > at + 1:
+            return step
+        if word.kind == "word" and word.low not in _VESSELS and not _says_which(found, step, article, catalogue):
+            return None
+    return None
+
+
+def _says_which(found: tuple[Token, ...], at: int, article: str, catalogue: Catalogue) -> bool:
+    """Whether a word before a vessel only says which one it is; a food does directly before it: “a pasta pot”."""
+    low = found[at].low
+    rows = catalogue.lexicon.prose.words.get((low,), ())
+    if any(row.kind == "thing" or (row.kind == "state" and row.group != "big") for row in rows) or low in SUBORDINATE | COORDINATE | _WHERE:
+        return False
+    if any(row.kind == "act" for row in rows):
+        return low.endswith(("ing", "ed")) and not any(row.group in ("process", "boil", "dilute") for row in rows)
+    food = catalogue.named((stem(low),)) is not None or stem(low) in catalogue.lexicon.vocabulary.food
+    return bool(rows) or not food or (article in _ANY_ONE and low_at(found, at + 1) in _VESSELS)
 
 
 def _phrase(

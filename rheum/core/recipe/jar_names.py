@@ -6,7 +6,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.measures.amount import AmountError, amount_at
-from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.figures import low_at
 
 _OZ: Final = ((4, "quarter-pint"), (8, "half-pint"), (12, "twelve-ounce"), (16, "pint"), (24, "pint-and-a-half"), (32, "quart"))
@@ -80,23 +80,35 @@ def jars_named(text: str) -> tuple[tuple[int, str], ...]:
 
 # What a size may be of that is no jar, and what a vessel does with the jars that go into it.
 _VESSELS: Final = frozenset(
-    "pot pan kettle saucepan stockpot canner bowl tub bucket pail pitcher cooker casserole basin oven dutch".split()
+    "pot pan kettle saucepan saucepot stockpot stewpot stewpan soup boiler canner bowl tub bucket pail pitcher cooker casserole basin oven dutch".split()
 )
 _HOLDS: Final = frozenset({"holds", "hold", "fits", "takes"})
 
 
 def _vessel_at(found: tuple[Token, ...], at: int) -> int | None:
-    """Where the size of a pot ends (“a 6-quart kettle”, “my canner holds seven quarts”); None where none begins."""
-    if found[at].kind != "number" and found[at].low not in ("seven", "six", "five", "eight", "nine", "ten", "twelve"):
+    """Where the size of a pot ends (“a 6-quart kettle”, “an 8- to 10-quart pot”, “my canner holds seven quarts”); None where none begins."""
+    step = at + (low_at(found, at) in ("a", "an", "one") and at + 1 < len(found) and found[at + 1].kind == "number")
+    if not _a_number(found, step):
         return None
-    behind = [item.low for item in found[at + 1 : at + 6] if item.text != "-"]
-    if behind[:1] and behind[0].removesuffix("s") in ("quart", "pint", "gallon", "litre", "liter", "l", "qt"):
-        held = {item.low for item in found[max(0, at - 6) : at]}
-        if set(behind[1:4]) & _VESSELS and not set(behind[1:3]) & _JARS:
-            return at + 2 + (found[at + 1].text == "-")
-        if _HOLDS & held and _VESSELS & held:
-            return at + 2
+    step = _past_dash(found, step + 1)
+    if low_at(found, step) in ("to", "or") and _a_number(found, step + 1):
+        step = _past_dash(found, step + 2)
+    if low_at(found, step).removesuffix("s") not in ("quart", "pint", "gallon", "litre", "liter", "l", "qt"):
+        return None
+    behind = [item.low for item in found[step + 1 : step + 5] if item.text != "-"]
+    held = {item.low for item in found[max(0, at - 6) : at]}
+    # “process quarts in the canner” is of jars
+    if (set(behind[:3]) & _VESSELS and not set(behind[:2]) & (_JARS | {"in", "into"})) or (_HOLDS & held and _VESSELS & held):
+        return step + 1
     return None
+
+
+def _a_number(found: tuple[Token, ...], at: int) -> bool:
+    return at < len(found) and (found[at].kind == "number" or found[at].low in UNITS)
+
+
+def _past_dash(found: tuple[Token, ...], at: int) -> int:
+    return at + (low_at(found, at) == "-")
 
 
 def _numbered(found: tuple[Token, ...], at: int) -> tuple[str, int] | None:
@@ -118,7 +130,7 @@ def _numbered(found: tuple[Token, ...], at: int) -> tuple[str, int] | None:
     if read is None or read.amount.unit == "each":
         return None
     amount, to = read
-    joined = any(item.text == "-" for item in found[at:to]) or "/" in found[at].text
+    joined = found[to - 2].text == "-" or "/" in found[at].text  # “6-8 pints” are jars, a “2-quart” one is a size
     behind = [item.low for item in found[to : to + 3]] + ([found[to - 1].low] if to else [])
     jarred = any(low in _JARS for low in behind)
     if amount.unit in ("pint", "quart"):

@@ -208,6 +208,8 @@ def _trails(found: tuple[Token, ...], at: int) -> bool:
     before = at - 1
     while _low(found, before) in ("about", "approx", "~", "."):
         before -= 1
+    if _low(found, before) == "(" and before > 0:
+        return True  # “Carrots (2 3/4 pounds, peeled weight)”
     return _low(found, before) in (",", ":", "-", "–", "—", "=") or found[before].text == "|"
 
 

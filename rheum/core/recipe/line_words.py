@@ -264,7 +264,7 @@ def _check_word(
     kind = ingredient.id if named.name and at == named.name[0] - 1 else None  # a word directly before a name may be only a kind of it
     if low == "not" and not liquid and _low(found, at + 1) in ("good", "fresh", "sound", "firm", "nice"):
         raise LineUnread(f"Take sound {ingredient.name}: “not {_low(found, at + 1)}” is nothing that can be judged.")
-    if (len(low) == 1 and low in "aso") or one in own:
+    if (len(low) == 1 and low in "aso") or one in own or (low == "can" and _low(found, at - 1) in ("you", "we", "i", "they", "one")):
         return []
     if any(low in words for _, words in _STATE_WORDS) and low != "bottled" and not liquid:
         return []

@@ -61,7 +61,7 @@ def _look(text: str, catalogue: Catalogue) -> Look:
         sentence,
         _imperative(words, catalogue) and not _described(found, catalogue),
         numbered,
-        _furniture(words, body, catalogue),
+        _furniture(words, body, catalogue, food=food),
         len(words),
         bool(acts & KITCHEN),
     )
@@ -158,13 +158,18 @@ def begins_with_amount(text: str) -> bool:
 
 def _ends_with_amount(found: Sequence[Token]) -> bool:
     """“Okra, small: 7 lb”: the amount behind a comma, a colon or a dash, and nothing behind it."""
-    for at in range(max(0, len(found) - 6), len(found)):
+    begins = len(found) - 6
+    if found and found[-1].text == ")":
+        begins = max((at for at, word in enumerate(found) if word.text == "("), default=len(found)) - 5  # “cucumbers, 4 lb (3-5 inch)”
+    for at in range(max(0, begins), len(found)):
         if found[at].kind == "number" and at > 0 and found[at - 1].text in ",:–—-|":
             try:
                 read = amount_at(tuple(found), at)
             except AmountError:
                 return False
-            return read is not None and kind_of(read.amount.unit) in ("volume", "mass") and read.to >= len(found) - 1
+            behind = read.to if read is not None else at
+            bracketed = behind < len(found) and found[behind].text == "(" and found[-1].text == ")"
+            return read is not None and kind_of(read.amount.unit) in ("volume", "mass") and (behind >= len(found) - 1 or bracketed)
     return False
 
 
@@ -176,7 +181,10 @@ _PER: Final = frozenset(
 )
 
 
-def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue) -> bool:
+_OPINIONS: Final = frozenset({"stars", "votes", "reviews", "ratings", "comments", "shares"})
+
+
+def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food: bool) -> bool:
     table = catalogue.lexicon.blocks
     if not words:
         return True
@@ -187,6 +195,8 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue) -> bool:
         return True
     if len(lows) <= 6 and all(low in ("1x", "2x", "3x", "x") or low[0].isdigit() for low in lows) and "x" in "".join(lows):
         return True
+    if _OPINIONS & set(lows) and len(lows) <= 14 and not food and any(low[0].isdigit() for low in lows):
+        return True  # “Posted by … · 4.8 stars (212 votes)”
     if lows[0] in ("print", "pin", "jump", "share", "rate", "rating", "by", "save", "author") and len(lows) <= 6:
         return True
     if (

@@ -7,11 +7,12 @@ a proper name directly before a known food (docs/decisions/0015-hearing.md).
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 from functools import lru_cache
 from typing import Final
 
-from rheum.core.facts.ingredients import Catalogue, Ingredient
+from rheum.core.facts.ingredients import Catalogue, Ingredient, own_words, words_of
 from rheum.core.facts.weights import bulk, size_factor
 from rheum.core.measures.amount import Amount, AmountError
 from rheum.core.measures.units import kind_of
@@ -59,10 +60,39 @@ def _as_said(line: RecipeLine, text: str, at: int, times: float = 1.0) -> Recipe
 # A line that moved is read no second time, and one that was not understood is not tried again.
 @lru_cache(maxsize=8192)
 def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine | LineUnread:
+    if (opened := _without_brackets(text, section, catalogue, per_jar)) is not None:
+        return replace(opened, text=text)
     try:
         return _read(text, section, catalogue, per_jar)
     except LineUnread as reason:
         return LineUnread(str(reason), reason.name, reason.word, reason.food)
+
+
+# Words in brackets in the middle of a name, without a figure among them.
+_WITHIN: Final = re.compile(r"(?<=[^\W\d_])\s{0,3}\(([^\W\d_](?:[^\W\d_]| |'|’|-){1,30})\)\s{0,3}(?=[^\W\d_])")
+# What a bracket says besides a name.
+_SAID_BESIDE: Final = frozenset("not no or and never without instead if is are than but except only also use used".split())
+
+
+def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine | None:
+    """“yellow (banana) peppers” read with its bracket as a part of the name, “green (unripe) tomatoes” without it; None where there is no
+    such bracket, neither reads, or an acid or water is named, where nothing is passed over."""
+    clean = plain_line(text)
+    bracket = _WITHIN.search(clean)
+    if bracket is None or _WITHIN.search(clean, bracket.end()) or _SAID_BESIDE & set(bracket.group(1).lower().split()):
+        return None
+    inside = bracket.group(1)
+    for said in (f" {inside} ", " "):
+        try:
+            line = _read(f"{clean[: bracket.start()]}{said}{clean[bracket.end() :]}", section, catalogue, per_jar)
+        except LineUnread:
+            continue
+        if line.ingredient.role.acid or line.ingredient.role.liquid:
+            return None
+        named = {word for word in words_of(inside) if word in own_words(line.ingredient)}
+        if said == " " or named:
+            return line
+    return None
 
 
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:

@@ -296,6 +296,8 @@ def _with_brackets(
                 or item.name in named.ingredient.name
                 or set(item.name.split()) <= set(named.ingredient.name.split())
             )
+            # “ground red pepper (cayenne)”: the powder of what the bracket names
+            same = same or (inside and _powder_of(item, catalogue) == named.ingredient.id)
             if same or (inside and kin):
                 extra |= at
                 if not same:
@@ -304,6 +306,10 @@ def _with_brackets(
                 others.append(item)
                 extra |= at | {words[match.start - 1].at}
     return named._replace(others=tuple(dict.fromkeys(others)), extra=frozenset(extra))
+
+
+def _powder_of(item: Ingredient, catalogue: Catalogue) -> str:
+    return "chilli-flakes" if item.klass == "pepper" else catalogue.lexicon.line.spooned.get(item.id, "")
 
 
 def _unknown_name(found: tuple[Token, ...], words: list[Word], catalogue: Catalogue) -> str | None:

@@ -39,7 +39,65 @@ def amounts_said(
                     continue
                 _one(food, clause, number, sentence, heard=heard, index=index, kept=kept, added=added, unread=unread, portions=portions)
             _group(clause, number, sentence, unread)
+    _soaked_in_listed_water(heard, kept)
     return added, kept, unread, portions
+
+
+_OUT_OF_THE_JAR: Final = ("water", "salt", "alkali")
+
+
+def _soaked_in_listed_water(heard: Sequence[_Said], kept: list[RecipeLine]) -> None:
+    """“Add vegetables, salt and ice to the water and let stand 4 hours. Drain.”: what is listed of these stays out of the jars, where no
+    other sentence takes water again for what is filled."""
+    soaking = [
+        (index, clause)
+        for index, (_, _, clauses) in enumerate(heard)
+        for clause in clauses
+        if _waters(clause)
+        and clause.groups & {"put", "combine", "cover", "stand"}
+        and "jar" not in clause.things
+        and not _sours(clause)
+        and (_soak_around(heard, index) or _boiled_and_drained(heard, index))
+    ]
+    waters = [line for line in kept if line.ingredient.role.role == "water" and line.ingredient.id != "ice"]
+    if not soaking or len(waters) > 1 or any(line.section == "soak" for line in waters):
+        return  # one of two waters is the brine's
+    index, first = soaking[0]
+    taken_again = any(
+        _waters(clause) and (_sours(clause) or clause.groups & {"boil", "heat", "simmer"} or "mix" in clause.things)
+        for at, (_, _, clauses) in enumerate(heard)
+        for clause in clauses
+        if at != index and "canner" not in clause.things
+    )
+    if taken_again:
+        return
+    named = {food.ingredient.role.role for food in first.foods if food.ingredient is not None and not food.negated}
+    for line in kept[:]:
+        role = line.ingredient.role.role
+        if line.section == "jar" and role in _OUT_OF_THE_JAR and role in named:
+            kept[kept.index(line)] = replace(line, section="soak")
+
+
+def _boiled_and_drained(heard: Sequence[_Said], index: int) -> bool:
+    """Whether what a sentence puts in water is boiled and drained before any acid is named, and the liquid is not kept."""
+    cooked = False
+    for _, _, clauses in heard[index : index + 5]:
+        for clause in clauses:
+            if _sours(clause) or ("store" in clause.groups and clause.things & {"brine", "cook-water", "salt-water"}):
+                return False
+            cooked = cooked or bool(clause.groups & {"boil", "simmer"})
+            if cooked and clause.groups & {"drain", "strain"}:
+                return not clause.groups & {"store"}
+    return False
+
+
+def _waters(clause: Clause) -> bool:
+    return any(food.ingredient is not None and food.ingredient.role.role == "water" and not food.negated for food in clause.foods)
+
+
+def _sours(clause: Clause) -> bool:
+    acid = any(food.ingredient is not None and food.ingredient.role.acid for food in clause.foods)
+    return acid or bool(clause.things & {"brine", "acid"})
 
 
 def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> None:

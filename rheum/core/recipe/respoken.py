@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient
@@ -20,8 +21,21 @@ _PIECES: Final = frozenset({"piece", "knob", "thumb", "chunk", "length", "long",
 _LENGTHS: Final = frozenset({"inch", "inches", "in", "cm", "″", '"', "”"})
 
 
+# “plum-type tomatoes”
+_OF_A_TYPE: Final = re.compile(r"\b([a-z]{3,15})[- ](?:type|style)\b(?= [a-z])", re.I)
+
+
+# “2 US quarts”: of an acid the country matters, and nothing is passed over.
+_OF_THE_US: Final = re.compile(r"\bUS (?=(?:cups?|pints?|quarts?|gallons?|fl)\b)")
+_SOUR: Final = re.compile(r"vinegar|juice|acid", re.I)
+
+
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
+    if "type" in text.lower():
+        text = _OF_A_TYPE.sub(r"\1", text)
+    if "US" in text and not _SOUR.search(text):
+        text = _OF_THE_US.sub("", text)
     found = tokens(text)
     lows = [word.low for word in found]
     at = 0

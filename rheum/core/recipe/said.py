@@ -296,7 +296,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
         shape.append((line, "thicker"))
     if (
         "unpeeled" in clause.states
-        or "peel" in clause.forbidden
+        or ("peel" in clause.forbidden and "awaited" not in clause.around)
         or (acts & {"leave", "store"} and "part-of" in things and lows & {"skin", "skins", "peel", "peels"})
     ):
         shape.append((line, "unpeeled"))

@@ -16,11 +16,13 @@ from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.heard import Listed
+from rheum.core.recipe.headings import is_yield_alone
 from rheum.core.recipe.hearing import hear
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.line_words import plain_line, strip_bullet
 from rheum.core.recipe.look import begins_with_amount, is_run_on
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.recipe.new_food import PUTS_IN
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.said import Notes, note
@@ -75,12 +77,12 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
     blocks = blocks_of(source, catalogue, dict(roles))
     for block in blocks:
         reader.list_line(block)
+    reader.hear_all(blocks)  # a recipe may be told wholly in sentences
     if not reader.lines:
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
-    reader.hear_all(blocks)
     title = next((block.text for block in blocks if block.role == "title"), "")
     bare = catalogue.exactly(title)
-    if bare is not None and bare.klass != "condiment" and all(line.ingredient is not bare for line in reader.lines):
+    if bare is not None and bare.klass != "condiment" and bare.role.role not in ("herb", "spice") and all(line.ingredient is not bare for line in reader.lines):
         reader.unread.insert(
             0, Unread(1, title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title.")
         )
@@ -160,7 +162,7 @@ class _Reader:
 
     def list_line(self, block: Block) -> None:
         """Takes a line of the list; yields and jars that stand among them too."""
-        if block.role in ("aside", "method") and _is_yield(block.text):
+        if block.role in ("aside", "method") and (_is_yield(block.text) or (block.furniture and is_yield_alone(block.text))):
             self._yield(block)
             if food := _food_with_amount(block.text, self.catalogue):
                 self.unread.append(
@@ -216,11 +218,20 @@ class _Reader:
     # --- the prose --------------------------------------------------------------------------------------------------
 
     def hear_all(self, blocks: tuple[Block, ...]) -> None:
-        """Hears every sentence of the method and of the asides, once the list is known."""
+        """Hears every sentence of the method and of the asides, once the list is known. What the method itself gives an amount of is listed
+        for its other sentences: then they are heard again."""
+        unread, lines, jars = [*self.unread], [*self.lines], [*self.notes.jars]
+        given = self._hear(blocks, ())
+        if given and any(item.why.startswith(PUTS_IN) for item in self.unread[len(unread) :]):
+            self.unread, self.lines, self.notes, self.in_process = unread, lines, Notes(jars=jars), False
+            self._hear(blocks, given)
+
+    def _hear(self, blocks: tuple[Block, ...], given: tuple[RecipeLine, ...]) -> tuple[RecipeLine, ...]:
+        """Hears every sentence against the list and what the method was found to give; gives back what it gives."""
         title = frozenset(word for block in blocks if block.role == "title" for word in words_of(block.text))
         # A line that was not heard poisons nothing: what its words name is no new food.
         title |= frozenset(word for item in self.unread for word in words_of(item.text))
-        listed = Listed(tuple(self.lines), title, self.catalogue.stand_ins)
+        listed = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
         said: list[tuple[Block, str]] = []
         for block in blocks:
             if block.role == "method" or (block.role == "aside" and not block.furniture):
@@ -264,6 +275,8 @@ class _Reader:
             item for item in unread if not any(item.line == other.line and item.sentence == other.sentence for other in self.unread)
         ]
         self.notes.portions += portions
+        # Of the sentence only the food's name is listed.
+        return tuple(replace(line, text=line.ingredient.name) for line in added)
 
     def _cooked(self, block: Block, sentence: str, clauses: Sequence[Clause]) -> None:
         for clause in clauses:
@@ -320,7 +333,7 @@ def _as_prose(text: str) -> str:
     if colon and rest.strip() and len(lows) <= 2:
         if lows and lows[0] in ("jar", "jars"):
             return f"Fill {rest.strip()} jars"
-        if lows and lows[0] in ("process", "processing", "time"):
+        if lows and lows[0] in ("process", "processing", "time", "canner", "bwb"):
             return f"Process {rest.strip()}"
         if lows in (["headspace"], ["head", "space"]):
             return f"Leave {rest.strip()} headspace"

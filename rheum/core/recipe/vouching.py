@@ -78,6 +78,7 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         and not things
         and clause.groups <= {"blanch", "time"}
         and clause.when in ("", "than")
+        and not any(act.word.startswith("blanch") for act in clause.acts)
     )
     if timed and not {"wait", "for"} & set(clause.lows[:1]):
         return Heard("process", "Rheum does not vouch for this sentence.")
@@ -159,6 +160,12 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
     loose = any(not any(food.figure is figure for food in clause.foods) for figure in clause.figures)
     if state == "part" and {"each", "every"} & set(clause.lows) and not loose and not things & {"acid", "brine", "water"}:
         return True  # “a garlic clove and some dill in each one”
+    if state == "part" and acts <= {"tell"} and {"people", "folks", "persons"} & set(clause.lows):
+        return True  # “may irritate the skin of some people”
+    if state == "unsound" and acts <= {"tell"} and {"theyll", "itll", "will", "ll"} & set(clause.lows):
+        return True  # “or they'll go slimy”
+    if state == "part" and things == {"part-of"} and acts <= {"leave", "store", "trim", "cut", "tell"}:
+        return True  # “keep a little of the stem on”
     if state == "part" and "rest-around" in clause.around and acts & {"put", "combine", "boil", "heat"}:
         return True
     if state == "part" and {"fewer", "less"} & set(clause.lows) and not things & {"acid", "brine"}:
@@ -240,6 +247,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         and all(food.ingredient is not None and food.ingredient.id.startswith(_WHOLE) for food in clause.foods)
     ):
         return True
+    if state == "whole" and "slit-around" in clause.around:
+        return True  # “if small ones are left whole, slash each”
     if state == "whole" and "leave" not in acts:
         return True  # of what shape the pieces are the judge says
     if state == "whole":
@@ -283,13 +292,15 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         bare -= {"brine"}
     if group == "put" and "acid" in bare and "canner-around" in clause.around and not bare & {"jar", "food"}:
         bare -= {"acid"}
+    if group == "store" and bare == {"part-of"} and {"keep", "kept"} & set(clause.lows):
+        return True
     if group == "scare":
         return not (clause.groups - {"scare"}) & KITCHEN
     if group == "increase" and "batch-only" in clause.around and bare <= {"mix"}:
         return True
     if (
         group == "increase"
-        and {"recipe", "batch", "quantities", "quantity"} & set(clause.lows)
+        and {"recipe", "batch", "quantities", "quantity", "amount", "amounts"} & set(clause.lows)
         and not things & {"food", "acid", "water", "brine", "group"}
     ):
         return True
