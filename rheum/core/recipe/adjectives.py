@@ -129,7 +129,13 @@ _READY: Final = frozenset({"tie", "cut", "trim", "peel", "wash"})
 def _postposed(items: list[Item], index: int) -> bool:
     """Whether a participle stands behind its thing in a sentence that commands something else."""
     item = items[index]
-    if item.kind != "act" or not item.low.endswith("ed") or item.group not in _READY or not index or items[index - 1].kind not in ("thing", "food"):
+    if (
+        item.kind != "act"
+        or not item.low.endswith("ed")
+        or item.group not in _READY
+        or not index
+        or items[index - 1].kind not in ("thing", "food")
+    ):
         return False
     return any(one.kind == "act" and one.form == "base" and one.group not in _READY for one in items[:index])
 

@@ -151,10 +151,13 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
     after: str | None = None
     lasting: str | None = None
     started = False
+    steps = _bare_steps(lines)
     for number, raw in enumerate(lines, start=1):
         line = _BLANKS.sub(" ", raw).strip().strip("\ufeff")
         if not line or _RULE.fullmatch(line):
             continue
+        if number in steps:
+            line = line.replace(" ", ". ", 1)  # “3 Fill the jars …”
         heading = heading_of(line, catalogue) if len(line) <= 500 else None
         if not started:
             started = True
@@ -192,6 +195,25 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
         content.append(_Line(number, line, look, None, after))
         after = None
     return tuple(sorted([*out, *_roles(content, catalogue, said)], key=lambda block: (block.number, block.role != "heading")))
+
+
+_BARE_STEP: Final = re.compile(r"([0-9]{1,2}) (?=[A-Z][a-z])")
+_FEWEST_STEPS: Final = 3
+
+
+def _bare_steps(lines: Sequence[str]) -> frozenset[int]:
+    """The lines of steps that are numbered by bare figures: three at least that follow one another, from 1 on, and end as sentences do."""
+    told = [
+        (number, int(found.group(1)), line.rstrip().endswith("."))
+        for number, line in enumerate(lines, start=1)
+        if (found := _BARE_STEP.match(line.strip()))
+    ]
+    for at in range(len(told) - _FEWEST_STEPS + 1):
+        run = told[at:]
+        many = next((index for index, (_, step, _) in enumerate(run) if step != index + 1), len(run))
+        if many >= _FEWEST_STEPS and sum(ends for _, _, ends in run[:many]) * 2 > many:
+            return frozenset(number for number, _, _ in run[:many])
+    return frozenset()
 
 
 @lru_cache(maxsize=4096)

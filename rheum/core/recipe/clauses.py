@@ -7,7 +7,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
-from itertools import pairwise
 from typing import Final, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient
@@ -15,6 +14,7 @@ from rheum.core.measures.units import unit_named
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.adjectives import as_adjectives
 from rheum.core.recipe.figures import Figure
+from rheum.core.recipe.idioms import another_sprig, each_of, from_sealing, of_cooking_water, telegram, with_its_minutes
 from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, items_of
 
 _INTO: Final = frozenset({"into", "in", "onto", "on", "over", "to", "with", "under", "inside"})
@@ -151,7 +151,7 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
         ):
             parts.append((item.low, []))
             continue
-        if item.kind == "mark" and item.low in (",", "&", "/") and _telegram(parts[-1], items, index):
+        if item.kind == "mark" and item.low in (",", "&", "/") and telegram(parts[-1], items, index):
             parts.append(("", []))  # “rims wiped, lids on”
             continue
         if item.kind == "mark" and item.low == "," and not any(one.kind == "act" for one in parts[-1][1]) and not parts[-1][0]:
@@ -166,70 +166,11 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
             parts.append((when, []))
             continue
         parts[-1][1].append(item)
-    _with_its_minutes(parts)
+    with_its_minutes(parts)
     return tuple(
         _clause(when, held, items, found, sentence=sentence)
         for when, held in parts
         if any(one.kind not in ("mark", "joint") for one in held)
-    )
-
-
-def _another_sprig(held: list[Item], item: Item) -> bool:
-    """“another half dill head on top”: a herb or spice shared out, of which the list has the whole; “another hour” is no more of anything."""
-    behind = next((one for one in held if one.at >= item.to), None)
-    if behind is not None and behind.low in ("hour", "minute", "day", "night"):
-        return True
-    food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
-    if food is None or food.food is None or food.at - item.at > _TELEGRAM:
-        return False
-    measured = any(
-        one.figure is not None and one.figure.measure in ("volume", "mass") for one in held if item.at < one.at < food.at + _TELEGRAM
-    )
-    return food.food.role.role in ("herb", "spice") and not measured
-
-
-def _from_sealing(held: list[Item], item: Item) -> bool:
-    lows = [one.low for one in held if one.at > item.at]
-    return any(one == "from" and two == "sealing" for one, two in pairwise(lows))
-
-
-def _with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
-    """“Boil until a fork goes in, 25 to 30 minutes”: the time behind what one waits for is that of the act."""
-    for (_, main), (when, held) in pairwise(parts):
-        if when not in ("until", "till") or not any(one.kind == "act" and one.group in _TAKES_TIME for one in main):
-            continue
-        said = [one for one in held if one.kind != "mark"]
-        if len(said) < 2 or said[-1].figure is None or said[-1].figure.measure != "minutes":
-            continue
-        index = held.index(said[-1])
-        lead = index - (held[index - 1].low in ("about", "around", "approximately"))
-        if lead and held[lead - 1].kind == "mark" and held[lead - 1].group in ",(":
-            main.append(held.pop(index))
-
-
-# What is cooked, drained or left to stand takes its time; how long the canner boils is said by itself.
-_TAKES_TIME: Final = frozenset({"boil", "simmer", "blanch", "drain", "stand", "heat", "roast", "strain", "soak"})
-_TELEGRAM: Final = 4
-_SET: Final = frozenset("on off out tight hot ready in down clean away tightened wiped sealed done".split())
-
-
-def _telegram(part: tuple[str, list[Item]], items: list[Item], index: int) -> bool:
-    """Whether a comma stands between two notes of a thing and what becomes of it: “bubbles out, rims wiped, lids on”."""
-    behind: list[Item] = []
-    for item in items[index + 1 :]:
-        if item.kind == "mark" or item.kind == "joint":
-            break
-        behind.append(item)
-    before = [item for item in part[1] if item.kind not in ("mark", "joint")]
-    return not part[0] and _noted(before) and _noted(behind)
-
-
-def _noted(held: list[Item]) -> bool:
-    return (
-        2 <= len(held) <= _TELEGRAM
-        and held[0].kind == "thing"
-        and (held[-1].low in _SET or (held[-1].kind == "act" and held[-1].form == "ed"))
-        and not any(item.kind in ("food", "figure", "not", "unknown") for item in held)
     )
 
 
@@ -277,6 +218,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
     by = ""
     figure: Figure | None = None
     last_food = -1
+    timed = any(item.figure is not None and item.figure.measure == "minutes" for item in held)
     for item in held:
         clause.lows.append(item.low)
         clause.known += item.kind != "unknown"
@@ -296,10 +238,12 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “give it a month to mellow”
         elif item.kind == "act" and item.low == "sealing" and clause.lows[-2:-1] == ["from"] and not negated:
             clause.acts.append(Act("tell", False, item.form, item.at, item.low))  # “can keep lids from sealing”
-        elif item.kind == "act" and item.low in ("keep", "keeps", "stop", "stops", "prevent", "prevents") and _from_sealing(held, item):
+        elif item.kind == "act" and item.low in ("keep", "keeps", "stop", "stops", "prevent", "prevents") and from_sealing(held, item):
             clause.acts.append(Act("tell", False, item.form, item.at, item.low))
         elif item.kind == "act" and item.low == "dipped" and clause.lows[-2:-1] and clause.lows[-2] in ("towel", "cloth", "paper", "rag"):
             clause.known += 1  # “a towel dipped in vinegar”
+        elif item.kind == "act" and item.low in ("takes", "take") and when == "which" and not timed:
+            clause.known += 1  # “which takes about 10 minutes”
         elif item.kind == "act" and item.low == "attached":
             clause.known += 1  # “of stem attached”
         elif item.kind == "act" and item.low in ("blend", "blends", "mingle", "marry") and set(clause.lows[-2:-1]) & _SUBJECTS:
@@ -344,7 +288,9 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             if item.group == "jar" and any(word.low in _EACH for word in found[max(held[0].at, item.at - 4) : item.at]):
                 clause.each = True
             figure = None if item.group != "group" else figure
-        elif item.kind == "state" and item.low in ("another", "half") and _another_sprig(held, item):
+        elif item.kind == "state" and item.group == "more" and of_cooking_water(held, item):
+            clause.known += 1
+        elif item.kind == "state" and item.low in ("another", "half") and another_sprig(held, item):
             clause.known += 1  # the second half of what each jar gets
         elif item.kind == "state":
             if item.group == "instead" and item.to - item.at >= 2:
@@ -359,6 +305,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             if counted or (item.figure.measure == "number" and _YEARS[0] <= item.figure.low <= _YEARS[1]):
                 continue
             clause.figures.append(item.figure)
+            if item.figure.measure == "percent":
+                continue
             figure = item.figure if item.figure.measure in ("volume", "mass", "count", "number") else None
             if (
                 figure is not None
@@ -383,12 +331,14 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
                 )
             )
             named = True
-            last_food, figure = len(clause.foods) - 1, None
+            last_food = len(clause.foods) - 1
+            figure = figure if each_of(found, item.at, figure) else None
         elif item.kind == "unknown":
             clause.unknown.append((item.low, item.group))
         if item.low in ("into", "onto", "under", "inside", "with") or (item.low in _INTO and not behind_act):
             into, by = True, item.low
-        behind_act = item.kind == "act"
+        # “leave in the water” is where, and “stir in the vinegar” what.
+        behind_act = item.kind == "act" and item.group != "leave"
         if item.low in ("but", "except"):
             negated = any(low in _ALL for low in clause.lows[-2:-1])
     clause.wanted = omitted

@@ -141,6 +141,8 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     )
     if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “15 minutes at sea level, 20 above 1,000 ft”
+    if amount.unit == "each" and low_at(found, at - 1) == "another" and _timed_before(found, at) and behind in ("", ".", ",", "and"):
+        return Figure(amount.low, amount.high, "minutes", None, at), to  # “simmer 20 minutes, then let stand another 20”
     if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
     if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in ("feet", "ft", "elevation", "altitude") for word in found):
@@ -185,7 +187,8 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         return Figure(amount.low, amount.high, "jars", amount, at), to
     if kind in ("volume", "mass") and behind in _WARE:
         return Figure(amount.low, amount.high, "jars", None, at), step
-    if amount.unit in ("pint", "quart") and behind not in ("of",) and not _food_word(found, step):
+    each_of = behind == "each" and low_at(found, step + 1) == "of"  # “a quart each of vinegar and water”
+    if amount.unit in ("pint", "quart") and behind not in ("of",) and not each_of and not _food_word(found, step):
         return Figure(amount.low, amount.high, "jars", amount, at), to
     return Figure(amount.low, amount.high, "volume" if kind == "volume" else "mass" if kind == "mass" else "count", amount, at), to
 

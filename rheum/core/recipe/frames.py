@@ -51,6 +51,8 @@ def _of_process(clause: Clause, things: set[str], process: bool) -> bool:
     acts = clause.groups | clause.forbidden
     if acts & _ROASTED:
         things = things - {"oven"}
+    if "ice" in clause.lows and not things & OF_PROCESS and not acts & _ACTS:
+        return False
     if things & OF_PROCESS or acts & _ACTS or (things >= {"mix", "in-water"} and not things & _COMPOSED):
         return True
     if things & _COMPOSED:
@@ -88,10 +90,15 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
     if (
         minutes
         and "simmer" in clause.groups
+        and not _OF_FOOD & said
         and {"water"} & things
         and not things & {"food", "jar", "lid", "group", "spices", "brine", "acid"}
     ):
         return "simmer"
+    if minutes and "simmer" in clause.groups and "jar" in things and not _EMPTY_JARS & said and not clause.foods:
+        return "simmer"
+    if any(act.word.startswith("stor") for act in clause.acts) and {"crock", "bowl", "counter", "bucket", "tub"} & lows and "fridge" not in things:
+        return "store"
     if clause.groups & {"lift", "off"} and {"early", "earlier", "sooner"} & lows and not clause.foods:
         return "early"
     halved = any(one in ("half", "third", "quarter") and two in ("the", "each", "every", "of") for one, two in pairwise(clause.lows))
@@ -106,6 +113,9 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
     return ""
 
 
+_EMPTY_JARS: Final = frozenset("empty clean hot keep warm sterilise sterilize wash washed before needed ready fill filling".split())
+# Said of food that is cooked, and of no jar.
+_OF_FOOD: Final = frozenset({"tender", "soft", "plenty", "salted", "lightly", "knife", "fork", "skewer"})
 _STEAM: Final = frozenset({"steam", "steams", "steaming", "simmer", "simmers", "simmering", "warm", "hot", "heats", "heating", "warms"})
 _ON_THE_BOIL: Final = frozenset({"boil", "boils", "boiling", "column", "vent", "vents", "rolling", "full"})
 
@@ -222,6 +232,8 @@ def _told(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, s
     """The act that no frame has, or a telling word that the frames of an act do not allow."""
     done = doing(clause)
     telling = frames.telling & (lows - {act.word for act in clause.acts})
+    if {"next", "following"} & lows and not things & OF_PROCESS and not done & _ACTS and not {"them", "jars", "jar"} & lows:
+        telling = telling - {"day", "morning", "next", "following"}  # “next day heat it all to boiling”
     if clause.neg and "close" in done:
         telling -= {"too", "tight", "tightly", "hard"}  # “not too tight”
     named = things - _ANY_THING - ({"oven"} if done & _ROASTED else set())

@@ -104,7 +104,9 @@ def is_yield_alone(line: str) -> bool:
     """“6-8 pints”, “about nine half-pints”: how much there will be, and nothing that could be eaten."""
     lows = lows_of(line)
     figures = [low for low in lows if low[0].isdigit() or low in UNITS]
-    return 2 <= len(lows) <= 8 and bool(figures) and bool({"pints", "quarts", "jars"} & set(lows)) and set(lows) <= _YIELD_WORDS | set(figures)
+    return (
+        2 <= len(lows) <= 8 and bool(figures) and bool({"pints", "quarts", "jars"} & set(lows)) and set(lows) <= _YIELD_WORDS | set(figures)
+    )
 
 
 def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str | None] | None:

@@ -15,6 +15,7 @@ from typing import Final
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.lexicon import Denied
 from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.around import around_of
 from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, doing, is_process
@@ -168,7 +169,7 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         return Heard(
             "vouched" if aside else "composition", "Rheum does not understand this sentence. Write it in English, or leave it out."
         ), clauses
-    around = _around(clauses)
+    around = around_of(clauses)
     if is_process(clauses):
         around.add("process-around")
     if any(line.section not in ("jar", "per-jar") or line.ingredient.role.role == "firming" for line in listed.lines):
@@ -203,6 +204,8 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         before = clause
         if _ORDER[found.outcome] > _ORDER[worst.outcome]:
             worst = found
+    if not aside and worst.outcome == "vouched" and clauses and clauses[-1].lows[-2:] in (["or", "dont"], ["dont"]):
+        worst = Heard("process", "Rheum does not vouch for “don't” here.")
     if not aside and worst.outcome == "vouched" and (told := against_order(clauses, catalogue.lexicon.frames)):
         worst = Heard("process", f"Rheum does not vouch for “{told}” here.")
     return worst, clauses
@@ -251,69 +254,6 @@ def _endless(before: Clause, clause: Clause) -> bool:
         if food.ingredient is None or (food.ingredient.role.food or food.ingredient.role.role in ("water", "fat", "thickener"))
     ]
     return bool(foods) and not any(food.figure for food in foods) and not before.things & {"canner", "jar", "lid"}
-
-
-def _around(clauses: Sequence[Clause]) -> set[str]:
-    """What the rest of a sentence says that bears on each of its clauses."""
-    found = {group for clause in clauses for group in clause.groups if group in ("serve", "discard")}
-    found |= {"fridge"} & {thing for clause in clauses for thing in clause.things}
-    found |= {"warm"} & {low for clause in clauses for low in clause.lows}
-    if any(
-        clause.groups & {"simmer", "boil", "blanch", "drain", "strain"} or {"soak", "overnight"} & set(clause.lows) for clause in clauses
-    ):
-        found.add("cooked-around")
-    if any("wash" in clause.groups and "jar" in clause.things for clause in clauses):
-        found.add("washing")
-    if any("fridge" in clause.things or "discard" in clause.groups for clause in clauses):
-        found.add("kept-cold")
-    if any(clause.when in ("once", "when", "after", "as") and "jar" in clause.things and "in" in clause.lows[-2:] for clause in clauses):
-        found.add("jars-in")
-    if any(clause.when == "before" and clause.groups & {"fill", "put", "cover"} for clause in clauses):
-        found.add("filled-after")
-    short = {"enough", "short", "low", "run", "runs", "ran"}
-    if any(clause.when == "if" and short & set(clause.lows) for clause in clauses) and any("brine" in clause.things for clause in clauses):
-        found.add("short-around")
-    if any("off" in clause.groups for clause in clauses):
-        found.add("heat-off")
-    if any("lift" in clause.forbidden for clause in clauses):
-        found.add("lift-forbidden")
-    if any("jar" in clause.things for clause in clauses):
-        found.add("jars-around")
-    elif clauses and "canner" in clauses[0].things:
-        found.add("canner-only")
-    if any(clause.lows[:1] == ["empty"] or clause.lows[-1:] == ["empty"] for clause in clauses):
-        found.add("warm")
-    if any({"rest", "other", "remainder", "remaining"} & set(clause.lows) for clause in clauses):
-        found.add("rest-around")
-    if any(clause.groups & {"serve"} or {"open", "opening", "opened", "eating"} & set(clause.lows) for clause in clauses):
-        found.add("opening-around")
-    if any(
-        clause.when in ("before", "until", "till") and {"try", "taste", "eat", "open", "opening"} & set(clause.lows) for clause in clauses
-    ):
-        found.add("try-around")
-    if clauses and not any(clause.foods or clause.things & {"acid", "brine", "water", "group"} for clause in clauses):
-        found.add("batch-only")  # “Mom always doubled this”
-    if any("ice" in clause.lows and {"hour", "hours"} & set(clause.lows) and "jar" not in clause.things for clause in clauses):
-        found.add("ice-soak")
-    if any({"slit", "slits", "slash", "pierce", "prick"} & set(clause.lows) for clause in clauses):
-        found.add("slit-around")
-    if any("roast" in clause.groups for clause in clauses) and not any("jar" in clause.things for clause in clauses):
-        found.add("blister-around")
-    if any({"chunky", "chunks"} & set(clause.lows) for clause in clauses):
-        found.add("chunky")
-    if any("bottled" in clause.lows for clause in clauses):
-        found.add("bottled")
-    if any({"glove", "gloves", "hands"} & set(clause.lows) for clause in clauses):
-        found.add("hands-around")
-    in_water = any(
-        "jar" in clause.things
-        and "put" in clause.groups
-        and any(f.into and f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
-        for clause in clauses
-    )
-    if in_water or any("canner" in clause.things for clause in clauses):
-        found.add("canner-around")
-    return found
 
 
 _ORDER: Final = {"vouched": 0, "process": 1, "composition": 2, "denied": 3}

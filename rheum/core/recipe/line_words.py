@@ -249,7 +249,7 @@ def _aimed_at(found: tuple[Token, ...], at: int) -> bool:
 
 
 _FUNCTION: Final = frozenset(
-    "a an the of in into with and or for to on at by as from about only well very just each other its it is are be your you if not no without before after but that this both until while also too all use used using do so up out off than such like them they their his her our my w step inch inches cm mm".split()
+    "a an the of in into with and or for to on at by as from about only well very just each other its it is are be your you if not no without before after but that this both until while also too all use used using i we my me would could should will have has had was were why how do so up out off than such like them they their his her our my w step inch inches cm mm".split()
 )
 _SOAK_WORDS: Final = frozenset(
     "soak soaking salting salt soaked overnight drained draining away discarded cover crushed ice cold hour hours draw out water solution brine-off rinse rinsed rinsing lime first second boiling boil away off discarded poured thrown discard blanching cooking step them then".split()

@@ -225,7 +225,13 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
         notes.headspaces.append((line, 0.0))
         return
     lows = set(clause.lows)
-    part = "part-of" in clause.things and not lows & {"top", "tops"}
+    part = "part-of" in clause.things and (not lows & {"top", "tops"} or bool(lows & {"tails", "tail", "root", "roots", "stem", "stems"}))
+    part = part or ("tops" in lows and clause.lows[-1:] == ["on"])  # “leave an inch of the tops on”
+    poured_last = len(lengths) == 2 and clause.foods and "brine" in clause.things and clause.groups & {"fill", "put"}
+    if poured_last:
+        # “with hot onions to within 1 inch, then with hot brine to within 1/2 inch”
+        notes.levels.append((line, lengths[0].low))
+        lengths = lengths[1:]
     for figure in lengths:
         if (
             part
@@ -240,7 +246,8 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
         spoken = "space" in clause.things or bool(lows & _FROM_TOP and lows & {"below", "from", "of", "within", "under", "at", "to", "the"})
         if not spoken and not (clause.groups & {"leave"} and not clause.foods):
             continue
-        solids = over_solids or (bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"}))
+        for_food = bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"})
+        solids = not poured_last and (over_solids or for_food)
         (notes.levels if solids else notes.headspaces).append((line, figure.low))
 
 
@@ -275,7 +282,8 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
-    if ("puree" in acts and not chunky) or ("mince" in acts and {"mincer", "through"} & lows and not lows & {"coarse", "coarsely"}):
+    pulsed = any(act.word.startswith("puls") and not act.negated for act in clause.acts) and "smooth-around" in clause.around
+    if pulsed or ("puree" in acts and not chunky) or ("mince" in acts and {"mincer", "through"} & lows and not lows & {"coarse", "coarsely"}):
         shape.append((line, "pureed"))
     citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
     juicy = lows & {"juice", "juices"} or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)

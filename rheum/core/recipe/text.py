@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
@@ -15,8 +16,8 @@ from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.clauses import Clause
-from rheum.core.recipe.heard import Listed
 from rheum.core.recipe.headings import is_yield_alone
+from rheum.core.recipe.heard import Listed
 from rheum.core.recipe.hearing import hear
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.line_words import plain_line, strip_bullet
@@ -82,7 +83,12 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
     title = next((block.text for block in blocks if block.role == "title"), "")
     bare = catalogue.exactly(title)
-    if bare is not None and bare.klass != "condiment" and bare.role.role not in ("herb", "spice") and all(line.ingredient is not bare for line in reader.lines):
+    if (
+        bare is not None
+        and bare.klass != "condiment"
+        and bare.role.role not in ("herb", "spice")
+        and all(line.ingredient is not bare for line in reader.lines)
+    ):
         reader.unread.insert(
             0, Unread(1, title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title.")
         )
@@ -149,6 +155,9 @@ def sentences(text: str) -> tuple[str, ...]:
     return tuple(found)
 
 
+_SOAKED: Final = ("water", "salt", "alkali")
+
+
 class _Reader:
     def __init__(self, catalogue: Catalogue) -> None:
         self.catalogue = catalogue
@@ -211,9 +220,11 @@ class _Reader:
         if len(parts) < 2:
             return []
         try:
-            return [read_ingredient(part, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar) for part in parts]
+            read = [read_ingredient(part, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar) for part in parts]
         except LineUnread:
             return []
+        soaked = read[-1].section == "soak" and text.endswith(")") and all(one.ingredient.role.role in _SOAKED for one in read)
+        return [replace(one, section="soak") for one in read] if soaked else read  # “2 gallons water + 3/4 cup salt (soak)”
 
     # --- the prose --------------------------------------------------------------------------------------------------
 
@@ -324,9 +335,13 @@ def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
     return None
 
 
+# A card's “1/2" head”.
+_HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! of)", re.I)
+
+
 def _as_prose(text: str) -> str:
     """A step without its number, and a setting line as a sentence: “Process: 10 min” as “Process 10 min”."""
-    text = plain_line(text.strip())
+    text = _HEAD.sub(r"\1 headspace", plain_line(text.strip()))
     clean = strip_bullet(text)
     name, colon, rest = clean.partition(":")
     lows = name.strip().lower().split()
@@ -341,6 +356,8 @@ def _as_prose(text: str) -> str:
             return f"{rest.strip()} pack"
         if lows and lows[0] == "step":
             return rest.strip()
+    if colon and rest.strip() and len(lows) <= 4 and lows and lows[0].strip(",") in ("day", "evening", "morning", "night", "stage", "part"):
+        return rest.strip()  # “Day 1, evening: wash …”
     at = 0
     while at < len(clean) and (clean[at].isdigit() or clean[at] in ".):"):
         at += 1

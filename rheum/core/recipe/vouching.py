@@ -135,7 +135,7 @@ _LOADED: Final = frozenset(
 
 
 # What a jar shows that something grows in it, and what calls that good.
-_BAD_SIGNS: Final = frozenset("cloudy murky bulging bulged domed leaking leaky fizzy slimy foamy mouldy moldy popped unsealed".split())
+BAD_SIGNS: Final = frozenset("cloudy murky bulging bulged domed leaking leaky fizzy slimy foamy mouldy moldy popped unsealed".split())
 _CALLED_GOOD: Final = frozenset("fine ok okay safe edible harmless normal natural eat eaten alright good".split())
 
 
@@ -144,8 +144,11 @@ def false_comfort(clause: Clause, around: set[str]) -> bool:
     lows = set(clause.lows)
     if (clause.neg or "no" in lows) and "fridge" in clause.things and "even" in lows and "opening-around" in around:
         return True
+    called = clause.groups <= {"tell"} and "bad-sign-around" in around and lows & _CALLED_GOOD and not clause.neg and clause.when == ""
+    if called and not {"discard", "fridge", "if-around"} & around:
+        return True  # “they'll go cloudy but they will be fine”
     return (
-        bool(lows & _BAD_SIGNS and lows & _CALLED_GOOD)
+        bool(lows & BAD_SIGNS and lows & _CALLED_GOOD)
         and not clause.neg
         and not clause.groups & {"discard", "check"}
         and clause.when == ""
@@ -292,6 +295,8 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         bare -= {"brine"}
     if group == "put" and "acid" in bare and "canner-around" in clause.around and not bare & {"jar", "food"}:
         bare -= {"acid"}
+    if group == "invert" and "slid-in" in clause.around:
+        return True  # “lay the jar on its side and slide the beans in”
     if group == "store" and bare == {"part-of"} and {"keep", "kept"} & set(clause.lows):
         return True
     if group == "scare":

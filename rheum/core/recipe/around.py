@@ -1,0 +1,96 @@
+"""What the rest of a sentence says that bears on each of its clauses."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.vouching import BAD_SIGNS
+
+
+def around_of(clauses: Sequence[Clause]) -> set[str]:
+    """What the rest of a sentence says that bears on each of its clauses."""
+    found = {group for clause in clauses for group in clause.groups if group in ("serve", "discard")}
+    found |= {"fridge"} & {thing for clause in clauses for thing in clause.things}
+    found |= {"warm"} & {low for clause in clauses for low in clause.lows}
+    if any(
+        clause.groups & {"simmer", "boil", "blanch", "drain", "strain"} or {"soak", "overnight"} & set(clause.lows) for clause in clauses
+    ):
+        found.add("cooked-around")
+    if any("wash" in clause.groups and "jar" in clause.things for clause in clauses):
+        found.add("washing")
+    if any("fridge" in clause.things or "discard" in clause.groups for clause in clauses):
+        found.add("kept-cold")
+    if any(clause.when in ("once", "when", "after", "as") and "jar" in clause.things and "in" in clause.lows[-2:] for clause in clauses):
+        found.add("jars-in")
+    if any(clause.when == "before" and clause.groups & {"fill", "put", "cover"} for clause in clauses):
+        found.add("filled-after")
+    short = {"enough", "short", "low", "run", "runs", "ran"}
+    if any(clause.when == "if" and short & set(clause.lows) for clause in clauses) and any("brine" in clause.things for clause in clauses):
+        found.add("short-around")
+    if any("off" in clause.groups for clause in clauses):
+        found.add("heat-off")
+    if any("lift" in clause.forbidden for clause in clauses):
+        found.add("lift-forbidden")
+    if any("jar" in clause.things for clause in clauses):
+        found.add("jars-around")
+    elif clauses and "canner" in clauses[0].things:
+        found.add("canner-only")
+    if any(clause.lows[:1] == ["empty"] or clause.lows[-1:] == ["empty"] for clause in clauses):
+        found.add("warm")
+    if any({"rest", "other", "remainder", "remaining"} & set(clause.lows) for clause in clauses):
+        found.add("rest-around")
+    if any(clause.groups & {"serve"} or {"open", "opening", "opened", "eating"} & set(clause.lows) for clause in clauses):
+        found.add("opening-around")
+    if any(
+        clause.when in ("before", "until", "till") and {"try", "taste", "eat", "open", "opening"} & set(clause.lows) for clause in clauses
+    ):
+        found.add("try-around")
+    if clauses and not any(clause.foods or clause.things & {"acid", "brine", "water", "group"} for clause in clauses):
+        found.add("batch-only")  # “Mom always doubled this”
+    found |= _handwork(clauses)
+    if any({"chunky", "chunks"} & set(clause.lows) for clause in clauses):
+        found.add("chunky")
+    if any("bottled" in clause.lows for clause in clauses):
+        found.add("bottled")
+    if any({"glove", "gloves", "hands"} & set(clause.lows) for clause in clauses):
+        found.add("hands-around")
+    in_water = any(
+        "jar" in clause.things
+        and "put" in clause.groups
+        and any(f.into and f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
+        for clause in clauses
+    )
+    if any(BAD_SIGNS & set(clause.lows) for clause in clauses):
+        found.add("bad-sign-around")
+    if any(clause.when in ("if", "when", "unless") for clause in clauses):
+        found.add("if-around")
+    if in_water or any("canner" in clause.things for clause in clauses):
+        found.add("canner-around")
+    return found
+
+
+# “As much garlic as will fit” is more than any list has.
+_STRONG: Final = frozenset({"garlic", "onion", "corn", "mushroom", "bean"})
+
+
+def _handwork(clauses: Sequence[Clause]) -> set[str]:
+    """What is done with the food by hand: soaked in ice, slit, blistered, slid into a jar that lies."""
+    found: set[str] = set()
+    if any("ice" in clause.lows and {"hour", "hours"} & set(clause.lows) and "jar" not in clause.things for clause in clauses):
+        found.add("ice-soak")
+    many = any("many" in clause.lows for clause in clauses) or not any(
+        food.ingredient is not None and food.ingredient.klass in _STRONG for clause in clauses for food in clause.foods
+    )
+    if many and any(clause.when == "as" and {"fit", "fits"} & set(clause.text.lower().split()) for clause in clauses):
+        found.add("will-fit")
+    if any("put" in clause.groups and {"slide", "slip"} & set(clause.lows) and clause.foods for clause in clauses):
+        found.add("slid-in")
+    if any({"smooth", "paste"} & set(clause.lows) or "smooth" in clause.states for clause in clauses):
+        found.add("smooth-around")
+    if any({"slit", "slits", "slash", "pierce", "prick"} & set(clause.lows) for clause in clauses):
+        found.add("slit-around")
+    if any("roast" in clause.groups for clause in clauses) and not any("jar" in clause.things for clause in clauses):
+        found.add("blister-around")
+    return found

@@ -1,0 +1,102 @@
+"""Ways of putting things that a sentence is cut by, or by which a word means less than it says: notes without a verb, a time behind what
+one waits for, the second half of what each jar gets."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from typing import Final
+
+from rheum.core.measures.words import Token
+from rheum.core.recipe.figures import Figure
+from rheum.core.recipe.items import Item
+
+
+def another_sprig(held: list[Item], item: Item) -> bool:
+    """“another half dill head on top”: a herb or spice shared out, of which the list has the whole; “another hour” is no more of anything."""
+    behind = next((one for one in held if one.at >= item.to), None)
+    if behind is not None and (behind.low in ("hour", "minute", "day", "night") or (behind.figure and behind.figure.measure == "minutes")):
+        return True
+    food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
+    if food is None or food.food is None or food.at - item.at > _TELEGRAM:
+        return False
+    measured = any(
+        one.figure is not None and one.figure.measure in ("volume", "mass") for one in held if item.at < one.at < food.at + _TELEGRAM
+    )
+    shared = food.food.role.role in ("herb", "spice") or (item.low == "half" and food.food.klass == "garlic")
+    return shared and not measured
+
+
+def of_cooking_water(held: list[Item], item: Item) -> bool:
+    """“in plenty of boiling water”: what it is cooked, washed or soaked in."""
+    food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
+    place = next((one.low for one in reversed(held) if one.at < item.at), "")
+    water = food is not None and food.food is not None and food.food.role.role == "water"
+    if water and food is not None and food.low == "ice" and not any(one.group in ("jar", "brine") for one in held):
+        return True  # “with plenty of ice”
+    return water and place in ("in", "with") and any(one.kind == "act" and one.group in _COOKS for one in held)
+
+
+_COOKS: Final = frozenset({"boil", "simmer", "blanch", "wash", "stand", "drain"})
+
+
+def each_of(found: tuple[Token, ...], at: int, figure: Figure | None) -> bool:
+    """Whether an amount goes for the next food too: “a quart each of vinegar and water”."""
+    if figure is None:
+        return False
+    between = [word.low for word in found[figure.at : at]]
+    return any(one == "each" and two == "of" for one, two in pairwise(between)) and len(between) <= _SHARED
+
+
+_SHARED: Final = 8
+
+
+def from_sealing(held: list[Item], item: Item) -> bool:
+    lows = [one.low for one in held if one.at > item.at]
+    return any(one == "from" and two == "sealing" for one, two in pairwise(lows))
+
+
+def with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
+    """“Boil until a fork goes in, 25 to 30 minutes”: the time behind what one waits for is that of the act."""
+    acting: list[Item] = []
+    for (before, first), (when, held) in pairwise(parts):
+        # What hangs on “until” may itself hang “which takes 10 minutes”.
+        main = acting if when == "which" and before in ("until", "till") else first
+        acting = main
+        if when == "which" and before not in ("until", "till"):
+            continue
+        if when not in ("until", "till", "which") or not any(one.kind == "act" and one.group in _TAKES_TIME for one in main):
+            continue
+        said = [one for one in held if one.kind != "mark"]
+        if len(said) < 2 or said[-1].figure is None or said[-1].figure.measure != "minutes":
+            continue
+        index = held.index(said[-1])
+        lead = index - (held[index - 1].low in ("about", "around", "approximately"))
+        takes = when == "which" and any(one.low in ("takes", "take") for one in held)
+        if takes or (lead and held[lead - 1].kind == "mark" and held[lead - 1].group in ",("):
+            main.append(held.pop(index))
+
+
+# What is cooked, drained or left to stand takes its time; how long the canner boils is said by itself.
+_TAKES_TIME: Final = frozenset({"boil", "simmer", "blanch", "drain", "stand", "heat", "roast", "strain", "soak"})
+_TELEGRAM: Final = 4
+_SET: Final = frozenset("on off out tight hot ready in down clean away tightened wiped sealed done".split())
+
+
+def telegram(part: tuple[str, list[Item]], items: list[Item], index: int) -> bool:
+    """Whether a comma stands between two notes of a thing and what becomes of it: “bubbles out, rims wiped, lids on”."""
+    behind: list[Item] = []
+    for item in items[index + 1 :]:
+        if item.kind in ("mark", "joint"):
+            break
+        behind.append(item)
+    before = [item for item in part[1] if item.kind not in ("mark", "joint")]
+    return not part[0] and _noted(before) and _noted(behind)
+
+
+def _noted(held: list[Item]) -> bool:
+    return (
+        2 <= len(held) <= _TELEGRAM
+        and held[0].kind == "thing"
+        and (held[-1].low in _SET or (held[-1].kind == "act" and held[-1].form == "ed"))
+        and not any(item.kind in ("food", "figure", "not", "unknown") for item in held)
+    )
