@@ -340,6 +340,7 @@ ROWS = (
     "The jars need water just up to the lids.",
     "Have the jars only just in water.",
     "Rinse the brine off.",
+    "Rinse the vinegar off the beans.",
     "Cover with plain water.",
 )
 

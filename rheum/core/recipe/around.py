@@ -62,6 +62,8 @@ def around_of(clauses: Sequence[Clause]) -> set[str]:
         and any(f.into and f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
         for clause in clauses
     )
+    if any(clause.when in ("when", "before") and any(act.word.startswith("serv") for act in clause.acts) for clause in clauses):
+        found.add("served-around")
     if any(BAD_SIGNS & set(clause.lows) for clause in clauses):
         found.add("bad-sign-around")
     if any(clause.when in ("if", "when", "unless") for clause in clauses):

@@ -218,6 +218,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
     by = ""
     figure: Figure | None = None
     last_food = -1
+    waited = any(item.figure is not None and item.figure.measure == "days" for item in held)
     timed = any(item.figure is not None and item.figure.measure == "minutes" for item in held)
     for item in held:
         clause.lows.append(item.low)
@@ -234,7 +235,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.acts.append(Act("put", negated, item.form, item.at, item.low))  # “drop the onions into boiling water”
         elif item.kind == "act" and item.low == "run" and {"colour", "color", "colours", "colors"} & set(clause.lows):
             clause.acts.append(Act("tell", False, item.form, item.at, item.low))
-        elif item.kind == "act" and item.group == "dilute" and not clause.foods and any(f.measure == "days" for f in clause.figures):
+        elif item.kind == "act" and item.group == "dilute" and not clause.foods and waited:
             clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “give it a month to mellow”
         elif item.kind == "act" and item.low == "sealing" and clause.lows[-2:-1] == ["from"] and not negated:
             clause.acts.append(Act("tell", False, item.form, item.at, item.low))  # “can keep lids from sealing”

@@ -41,6 +41,10 @@ def things_of(clause: Clause, listed: Listed) -> set[str]:
                 if line.ingredient.id.startswith(item.id)
             ):
                 things.add("food-not-tinned")
+    if "any" in clause.states and clause.groups <= {"tell"} and clause.foods and not clause.things and not clause.each:
+        items = [food.ingredient for food in clause.foods]
+        if all(item is not None and item.role.role == "produce" and item.swap_group != "mushroom" and listed.has(item) for item in items):
+            things.add("listed-any")  # “any firm, tart apple will do”
     return things
 
 

@@ -70,7 +70,7 @@ def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[s
         lows = lows - {"only"}  # “start timing only once it boils”
     if any(act.word.startswith("seal") for act in clause.acts) and not {"as", "band", "bands", "ring", "rings", "can"} & lows:
         lows = lows - {"tightly", "tight"}  # “and seal tightly”
-    if word := _out_of_time(clause, things, lows, said) or _of_any(clause, things, frames, lows):
+    if word := _out_of_time(clause, things, lows, said) or _of_any(clause, things, frames, lows, said=said):
         return word
     if not _of_process(clause, things, process):
         return ""
@@ -97,7 +97,11 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
         return "simmer"
     if minutes and "simmer" in clause.groups and "jar" in things and not _EMPTY_JARS & said and not clause.foods:
         return "simmer"
-    if any(act.word.startswith("stor") for act in clause.acts) and {"crock", "bowl", "counter", "bucket", "tub"} & lows and "fridge" not in things:
+    if (
+        any(act.word.startswith("stor") for act in clause.acts)
+        and {"crock", "bowl", "counter", "bucket", "tub"} & lows
+        and "fridge" not in things
+    ):
         return "store"
     if clause.groups & {"lift", "off"} and {"early", "earlier", "sooner"} & lows and not clause.foods:
         return "early"
@@ -116,11 +120,17 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
 _EMPTY_JARS: Final = frozenset("empty clean hot keep warm sterilise sterilize wash washed before needed ready fill filling".split())
 # Said of food that is cooked, and of no jar.
 _OF_FOOD: Final = frozenset({"tender", "soft", "plenty", "salted", "lightly", "knife", "fork", "skewer"})
+# How not to boil something that is boiled all the same.
+_BOILED_LESS: Final = frozenset(
+    "over dry hard long longer too rapidly vigorously away more down again yet fast furiously than unless lid lids hot".split()
+)
+_FRACTIONS: Final = frozenset({"half", "third", "quarter", "fraction", "part"})
+_COOLED_FOOD: Final = frozenset({"cooked-around"})
 _STEAM: Final = frozenset({"steam", "steams", "steaming", "simmer", "simmers", "simmering", "warm", "hot", "heats", "heating", "warms"})
 _ON_THE_BOIL: Final = frozenset({"boil", "boils", "boiling", "column", "vent", "vents", "rolling", "full"})
 
 
-def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str]) -> str:
+def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
     """What no clause may say, whatever it is about: minutes that are enough, dirt left on, an acid put off, food above the brine."""
     minutes = any(figure.measure == "minutes" for figure in clause.figures)
     only_told = clause.groups <= {"tell", "use"} and bool(clause.acts)
@@ -132,6 +142,26 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str]) ->
         and (frames.group["enough"] & lows or not (things or {"takes", "take", "wait", "rest"} & lows))
     ):
         return "minutes"
+    if "steam" in lows and frames.group["enough"] & lows and "column" not in lows:
+        return "steam"  # “an inch of water makes enough steam”
+    shortened = any(one in _FRACTIONS and two == "the" for one, two in pairwise(clause.lows)) and {"time", "times", "minutes"} & lows
+    if shortened and not clause.foods and not clause.groups & {"combine"}:
+        return "time"  # “I only do half the time the book says”
+    if "lid" in things and "dry" in lows and {"stay", "stays", "above", "out"} & lows:
+        return "dry"
+    if "brine" in things and clause.neg and {"hot", "boiling", "boil"} & lows and clause.groups <= {"tell"}:
+        return "hot"
+    closed = {"closed", "sealed", "filled", "capped", "lidded", "full"} & lows and "jar" in things and "empty" not in lows
+    if closed and clause.groups - {"check", "discard", "lift"} and {"tap", "bowl", "sink", "basin", "tub", "bucket", "faucet"} & lows:
+        return "jars"
+    cooled = "stand" in clause.groups and {"fast", "quickly", "quick", "faster", "rapidly"} & lows
+    if (
+        (cooled or ("cool" in lows and {"fast", "quickly", "quick"} & lows))
+        and not _COOLED_FOOD & clause.around
+        and ("jar" in things or {"them", "these", "those"} & lows)
+        and not clause.foods
+    ):
+        return "quickly"
     if "all" in lows and {"need", "takes"} & lows and not clause.foods:
         return "all"
     if "wash" in clause.forbidden and clause.foods:
@@ -141,7 +171,23 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str]) ->
         return "enough"  # “one rinse is plenty”
     if clause.neg and not clause.acts and clause.lows[-1:] == ["dont"]:
         return "dont"
-    if "omit" in clause.groups and clause.groups & {"boil", "process", "close", "time", "wash"}:
+    unboiled = [act for act in clause.acts if act.negated and act.group in ("boil", "simmer") and act.form != "ing"]
+    if (
+        unboiled
+        and not _BOILED_LESS & lows
+        and not {"boil", "bring"} & (said - {one.word for one in unboiled})
+        and "awaited" not in clause.around
+        and things <= {"mix", "food", "brine", "group", "acid", "spice"}
+    ):
+        return unboiled[0].word  # “don't boil it”
+    warmed = any(act.word.startswith("warm") and not act.negated for act in clause.acts) and {"only", "just"} & lows
+    if warmed and not things & {"jar", "lid", "water", "in-water", "canner", "brine"}:
+        return "warm"
+    if {"blossom", "flower"} & lows and "on" in lows and clause.groups & {"leave", "store"}:
+        return "on"
+    if "acid" in things and {"out", "away"} & lows and "heat" not in lows and clause.groups & {"use", "lift", "strain", "put", "wash"}:
+        return "acid"
+    if "omit" in clause.groups and clause.groups & {"boil", "process", "close", "time", "wash", "simmer", "blanch"}:
         return "leave out"
     if things & {"acid", "brine"} and clause.groups <= {"tell", "put", "fill"} and frames.group["put-off"] & lows:
         return "later"
@@ -156,6 +202,8 @@ def _forbidden(clause: Clause, things: set[str], frames: Frames, lows: set[str],
     for act in clause.acts:
         if not act.negated or frames.group["no-canner"] & lows:
             continue  # “do not use an oven to process”
+        if act.group == "close" and {"after", "processing"} <= said:
+            continue  # “don't tighten the bands after processing”
         if act.word in ("seal", "sealed") and things & {"jar", "lid", "mix"} and fact:
             continue  # “a jar that did not seal”
         if (act.word == "boiling" and "hot" in said) or (clause.when == "if" and act.form == "ed"):

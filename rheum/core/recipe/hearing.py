@@ -279,7 +279,10 @@ def _hear(
         return unclear, served
     if not aside and false_comfort(clause, around):
         return Heard("process", "Rheum does not vouch for this sentence."), served
-    at_table = bool(clause.foods) and "jar" not in things and all(food.into and _of_the_table(food) for food in clause.foods)
+    on_top = bool({"over", "on", "onto"} & set(clause.lows))
+    at_table = bool(clause.foods) and "jar" not in things and all((food.into or on_top) and _of_the_table(food) for food in clause.foods)
+    if "served-around" in around and "jars-around" not in around and not clause.groups & {"process", "close"}:
+        return Heard("vouched"), True  # “add fresh cilantro when you serve it”
     serving = is_serving(clause, things) or (served and (into_food or at_table or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False

@@ -66,6 +66,8 @@ def with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
             continue
         if when not in ("until", "till", "which") or not any(one.kind == "act" and one.group in _TAKES_TIME for one in main):
             continue
+        while held and held[-1].kind in ("mark", "plain") and any(one.low == "depending" for one in held):
+            held.pop()  # “25 to 30 minutes depending on size”
         said = [one for one in held if one.kind != "mark"]
         if len(said) < 2 or said[-1].figure is None or said[-1].figure.measure != "minutes":
             continue

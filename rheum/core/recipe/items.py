@@ -182,6 +182,8 @@ def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | No
         return None
     for step in range(at + 1, min(at + _LONGEST_VESSEL, len(found))):
         word, behind = found[step], low_at(found, step + 1)
+        if _is_thing(found, step, catalogue):
+            return None  # “in the instant pot”
         if word.kind == "number" or (word.kind == "mark" and word.text not in "-,"):
             return None
         if word.low in _VESSELS and behind not in _VESSELS and behind not in _NO_VESSEL and step > at + 1:
@@ -189,6 +191,13 @@ def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | No
         if word.kind == "word" and word.low not in _VESSELS and not _says_which(found, step, article, catalogue):
             return None
     return None
+
+
+def _is_thing(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> bool:
+    """Whether a word and the next are one thing of which rows speak: an instant pot, a canning kettle."""
+    step = at + 1 + (low_at(found, at + 1) == "-")
+    rows = catalogue.lexicon.prose.words.get((found[at].low, low_at(found, step)), ())
+    return any(row.kind == "thing" for row in rows)
 
 
 def _says_which(found: tuple[Token, ...], at: int, article: str, catalogue: Catalogue) -> bool:
@@ -285,6 +294,8 @@ def _word(
     low, one = words[index][1], words[index][2]
     if low == "no" and low_at(found, at + 1) == "need":
         return Item("not", "not", "noneed", at, at + 2), at + 2
+    if low in ("resist", "avoid") and low_at(found, at + 2) in ("urge", "temptation"):
+        return Item("not", "not", "dont", at, at + 3), at + 3  # “resist the urge to tighten the bands”
     if low in _NEGATIONS and not (low == "not" and index > 0 and words[index - 1][1] == "why"):
         return Item("not", "not", low, at, at + 1), at + 1
     if (

@@ -113,6 +113,9 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
                 and not food.figure
             ):
                 continue  # more acid of full strength takes nothing away
+            bottled = item.role.role == "juice" and any(line.ingredient.role.role == "juice" for line in listed.lines)
+            if bottled and clause.groups <= {"use", "tell", "put"} and not food.figure:
+                continue  # “always bottled lime or lemon juice”
             if item.role.role == "vinegar" and ("wash" in clause.groups or clause.things & {"rim", "canner"}):
                 continue
         elif listed.says(words_of(food.word)[0]):

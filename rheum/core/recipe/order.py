@@ -173,6 +173,31 @@ def _boil_lost(it: _Hung) -> str:
     return it.clause.when if lost and not it.main_words() & it.frames.group["begun-again"] else ""
 
 
+_PUT_AWAY: Final = frozenset({"done", "finished"})
+_NOT_YET: Final = frozenset({"canner", "process", "processed", "processing", "boil", "boiling", "minute", "minutes", "bath"})
+
+
+def _closed_and_done(it: _Hung) -> str:
+    """Jars that are closed and then said to be done: “clap the lid on and you're done”."""
+    closed = any("close" in other.groups or ("lid" in other.things and other.groups & {"put", "close"}) for other in it.clauses)
+    finished = bool(_PUT_AWAY & it.lows) and it.clause.groups <= {"tell"} and not it.clause.when
+    return "done" if closed and finished and not it.said & (_NOT_YET - {"boiling"}) else ""
+
+
+def _left_out_open(it: _Hung) -> str:
+    """Jars that stand about once they are open: “once open they'll sit on the table all month”."""
+    opened = it.clause.when in ("once", "after", "when") and it.lows & {"open", "opened", "opening"}
+    out = it.said & {"table", "counter", "cupboard", "pantry", "shelf", "sideboard", "month", "months", "year", "forever", "ages"}
+    return "open" if opened and out and not it.said & {"fridge", "refrigerator", "refrigerate", "refrigerated", "icebox", "cold"} else ""
+
+
+def _over_closed_jars(it: _Hung) -> str:
+    """Boiling water poured over jars that are closed, in place of the canner."""
+    poured = it.clause.groups & {"put", "cover"} and {"pour", "pouring", "poured", "over"} & it.lows and "jar" in it.clause.things
+    water = any(food.ingredient is not None and food.ingredient.role.role == "water" for food in it.clause.foods)
+    return "over" if poured and water and it.lows & {"closed", "sealed", "filled", "lidded"} else ""
+
+
 _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _stands_first,
     _not_sealed,
@@ -190,6 +215,9 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _lifted_when,
     _pinged,
     _boil_lost,
+    _closed_and_done,
+    _left_out_open,
+    _over_closed_jars,
 )
 
 

@@ -256,7 +256,7 @@ def _note_pack(clause: Clause, line: int, notes: Notes) -> None:
     if (
         "raw" in clause.states
         and not clause.states["raw"]
-        and (clause.groups & {"fill", "put"} or not clause.groups - {"tell"})
+        and (clause.groups & {"fill", "put", "leave", "store", "use"} or not clause.groups - {"tell"})
         and "canner" not in clause.things
     ) or (
         "cold" in clause.states
@@ -282,8 +282,16 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
-    pulsed = any(act.word.startswith("puls") and not act.negated for act in clause.acts) and "smooth-around" in clause.around
-    if pulsed or ("puree" in acts and not chunky) or ("mince" in acts and {"mincer", "through"} & lows and not lows & {"coarse", "coarsely"}):
+    pulsed = (
+        ("mince" in acts and lows & {"mush", "pulp"} and "into" in lows)
+        or any(act.word.startswith("puls") and not act.negated for act in clause.acts)
+        and "smooth-around" in clause.around
+    )
+    if (
+        pulsed
+        or ("puree" in acts and not chunky)
+        or ("mince" in acts and {"mincer", "through"} & lows and not lows & {"coarse", "coarsely"})
+    ):
         shape.append((line, "pureed"))
     citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
     juicy = lows & {"juice", "juices"} or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)

@@ -148,10 +148,7 @@ def false_comfort(clause: Clause, around: set[str]) -> bool:
     if called and not {"discard", "fridge", "if-around"} & around:
         return True  # “they'll go cloudy but they will be fine”
     return (
-        bool(lows & BAD_SIGNS and lows & _CALLED_GOOD)
-        and not clause.neg
-        and not clause.groups & {"discard", "check"}
-        and clause.when == ""
+        bool(lows & BAD_SIGNS and lows & _CALLED_GOOD) and not clause.neg and not clause.groups & {"discard", "check"} and clause.when == ""
     )
 
 
@@ -224,6 +221,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
             or bool(things & {"canner"})
             or ("water" in things and bool(acts & {"wash", "put", "drain", "stand"}))
         )
+    if "listed-any" in things and state in ("any", "sourish"):
+        return True
     if state == "any" and acts <= {"tell"} and things & {"fridge"} and "acid" not in things:
         return True
     if state == "tinned" and acts and acts <= {"wash", "drain", "strain"}:
