@@ -51,7 +51,7 @@ COUNT_UNITS: Final = frozenset({"each", "clove", "head", "sprig", "bunch", "ear"
 
 _SPELLINGS: Final = {
     "tsp": "teaspoon teaspoons tsp tsps tsp. t",
-    "tbsp": "tablespoon tablespoons tbsp tbsps tbs tbl tbsp. tbs. tblsp T",
+    "tbsp": "tablespoon tablespoons tb tbsp tbsps tbs tbl tbsp. tbs. tblsp T",
     "fl oz": "floz",
     "cup": "cup cups c c.",
     "pint": "pint pints pt pts pt.",

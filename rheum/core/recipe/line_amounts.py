@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final, NamedTuple
 
-from rheum.core.measures.amount import Amount, AmountError, amount_at, together
+from rheum.core.measures.amount import CONTAINERS, Amount, AmountError, amount_at, together
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import FRACTIONS, UNITS, NumberError, Token, number_at
 from rheum.core.recipe.unread import LineUnread
@@ -113,7 +113,8 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
             head = False
             continue
         amount, end = read
-        if _low(found, end) == "to" and _low(found, end + 1) in ("a", "each", "the") and _low(found, end + 2) in ("jar", "pint", "quart"):
+        jarred = _low(found, end + 1) in ("a", "each", "the", "every") and _low(found, end + 2) in ("jar", "pint", "quart")
+        if jarred and (_low(found, end) == "to" or (_low(found, end) in ("for", "in") and first is not None)):
             spent[at : end + 3] = [True] * (end + 3 - at)  # “3 cloves, 1 to a quart”
             at, head = end + 3, False
             continue
@@ -129,7 +130,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
             at, head = timed, False
             continue
         if kind_of(amount.unit) == "length" and not (first is None and head):
-            if _low(found, end) == "or" and _low(found, end + 1) in ("less", "smaller", "under", "shorter"):
+            if _low(found, end) == "or" and _low(found, end + 1) in ("less", "smaller", "under", "shorter", "two", "so"):
                 end += 2
             spent[at:end] = [True] * (end - at)
         elif first is None and (head or _trails(found, at)):
@@ -152,6 +153,11 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
                 spent[at - 1] = True
         elif depth > 0 and first is not None and kind_of(amount.unit) == "count" and kind_of(first.unit) != "count" and _counts(found, end):
             counted, counts = amount, _words_behind(found, end)
+            spent[at:end] = [True] * (end - at)
+            for index in counts:
+                spent[index] = spent[index] or found[index].low.removesuffix("s") in CONTAINERS  # “24 oz (2 bags)”
+        elif first is not None and first.unit in ("bunch", "handful") and _low(found, at - 1) == "," and kind_of(amount.unit) == "count":
+            first = amount  # “a big bunch of dill, 8 heads”
             spent[at:end] = [True] * (end - at)
         elif _low(found, at - 1) in _INTO and amount.unit in ("each", "slice") and word.kind == "number":
             spent[at:end] = [True] * (end - at)  # “cut into 4”

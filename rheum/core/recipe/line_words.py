@@ -49,6 +49,8 @@ _UNFIT_PAIRS: Final = frozenset(
 _NOT: Final = frozenset({"not", "no", "without", "never"})
 _AWAY: Final = frozenset({"cut", "trim", "trimmed", "remove", "removed", "discard"})
 _FILLERS: Final = (
+    ("each", "cut"), ("each", "halved"), ("each", "quartered"), ("for", "kids"), ("for", "the", "kids"), ("it", "stains"), ("if", "you", "can"), ("hot", "dog"),
+    ("rock", "-", "hard"), ("rock", "hard"), ("seeds", "and", "all"), ("seeds", "scooped", "out"), ("seeds", "out"), ("gone", "to", "seed"), ("no", "pulp"), ("that", "have", "gone", "to", "seed"),
     ("to", "taste"), ("as", "needed"), ("as", "required"), ("for", "garnish"), ("if", "you", "like"), ("if", "liked"), ("if", "desired"), ("if", "used"),
     ("or", "to", "taste"), ("or", "so"), ("if", "wanted"), ("your", "choice"), ("not", "iodized"), ("not", "iodised"), ("non", "-", "iodized"), ("non", "-", "iodised"),
     ("without", "iodine"), ("with", "no", "iodine"), ("no", "iodine"), ("in", "salt", "water"), ("in", "salted", "water"), ("in", "boiling", "water"), ("in", "hot", "water"),
@@ -179,7 +181,7 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
         raise LineUnread(f"What “{figure}” means beside {ingredient.name} was not understood. Write one amount, and sizes with their unit.")
     liquid = (ingredient.role.acid or ingredient.role.liquid) and not ((soaks or section == "soak") and ingredient.role.role == "water")
     own = own_words(ingredient).union(*(own_words(other) for other in named.others))
-    _check_fresh(lows, named)
+    _check_fresh(found, lows, named)
     if lows & _HANDLED_FRESH and ingredient.role.role == "spice" and not lows & {"dried", "ground"} and ingredient.id != "nutmeg":
         raise LineUnread(f"Fresh or dried {ingredient.name}? Worked like this it is fresh: say so, and what it weighs.")
     aimed = _check_others(found, words, named, catalogue)
@@ -206,9 +208,15 @@ def _check_marks(found: tuple[Token, ...], left: list[int], strict: bool) -> Non
             raise LineUnread(f"What “{mark}” means here was not understood. Write one amount, then what it is of.")
 
 
-def _check_fresh(lows: set[str], named: Named) -> None:
+def _check_fresh(found: tuple[Token, ...], lows: set[str], named: Named) -> None:
     ingredient = named.ingredient
-    if "fresh" in lows and ingredient.role.role == "spice" and not any("fresh" in name for name in (ingredient.name, *ingredient.aliases)):
+    fresh_denied = all(_low(found, at - 1) in _NOT for at, word in enumerate(found) if word.low == "fresh")
+    if (
+        "fresh" in lows
+        and not fresh_denied
+        and ingredient.role.role == "spice"
+        and not any("fresh" in name for name in (ingredient.name, *ingredient.aliases))
+    ):
         raise LineUnread(f"Rheum knows {ingredient.name} only dried. Write the dried one, or leave the fresh one for the table.")
 
 
@@ -249,11 +257,14 @@ def _aimed_at(found: tuple[Token, ...], at: int) -> bool:
 
 
 _FUNCTION: Final = frozenset(
-    "a an the of in into with and or for to on at by as from about only well very just each other its it is are be your you if not no without before after but that this both until while also too all use used using i we my me would could should will have has had was were why how do so up out off than such like them they their his her our my w step inch inches cm mm".split()
+    "a an the of in into with and or for to on at by as from about only well very just each other its it is are be your you if not no without before after but that this both until while also too all use used using theyre its youre thats theyve im ive id i we my me would could should will have has had was were why how do so up out off than such like them they their his her our my w step inch inches cm mm".split()
 )
 _SOAK_WORDS: Final = frozenset(
     "soak soaking salting salt soaked overnight drained draining away discarded cover crushed ice cold hour hours draw out water solution brine-off rinse rinsed rinsing lime first second boiling boil away off discarded poured thrown discard blanching cooking step them then".split()
 )
+
+
+_TAKEN_OUT: Final = frozenset("out removed remove scooped scraped discarded taken away off left".split())
 
 
 def _check_word(
@@ -278,6 +289,10 @@ def _check_word(
                 food=kind,
             )
         return []
+    behind = bool(named.name) and at > named.name[-1] + 1
+    taken = _TAKEN_OUT & {_low(found, at + step) for step in (-1, 1, 2, 3)}
+    if one in ("seed", "seeds") and behind and taken and ingredient.role.role == "produce":
+        return []  # “seeds scraped out”: of the thing before the comma
     if one in table.fits:
         if not table.fits[one] & {ingredient.id, ingredient.klass}:
             raise LineUnread(f"“{low}” makes another food of {ingredient.name}. Type another name for it, or leave it out.")
@@ -300,7 +315,7 @@ def _check_word(
     unit = unit_named(word.text) if len(low) > 1 else None
     if one in table.measure or low == "dozen" or (unit is not None and kind_of(unit) in ("volume", "mass")):
         raise LineUnread(f"How much “{low}” means here was not understood. Write the amount first: “2 cups {ingredient.name}”.")
-    if one in table.more or low in table.more:
+    if (one in table.more or low in table.more) and ingredient.role.role != "spice":
         raise LineUnread(f"“{low}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
     sort = vocabulary.sort(one) if vocabulary.sort(one) != "unknown" else vocabulary.sort(low)
     if sort == "plain" or (one, ingredient.id) in catalogue.lexicon.kinds:

@@ -96,7 +96,7 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
 
 
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
-    clean = strip_bullet(plain_line(text))
+    clean = _turned_round(strip_bullet(plain_line(text)), catalogue)
     if len(clean) > LONGEST_INGREDIENT:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
     found = tokens(respoken(settled(clean)))
@@ -107,6 +107,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     if each is not None:
         section, per_jar = "per-jar", per_jar or each
     pass_fillers(found, spent)
+    _pass_colours(found, spent)
     strength = strengths(found, spent)
     try:
         amounts = amounts_of(found, spent, clean)
@@ -182,6 +183,36 @@ def _of_each_colour(amounts: Amounts, found: tuple[Token, ...], spent: list[bool
         return amounts
     spent[amounts.to] = True
     return amounts._replace(first=amounts.first.times(many), to=amounts.to + 1)
+
+
+_TURNED: Final = re.compile(r"(?<![^\W\d_])([^\W\d_]{3,20}), ([^\W\d_]{3,14})(?=,|$| \(|;)")
+
+
+def _turned_round(text: str, catalogue: Catalogue) -> str:
+    """“beans, green” as “green beans”, “tomatoes, green” as “green tomatoes”: a name told with its kind behind a comma."""
+    found = _TURNED.search(text)
+    if found is None:
+        return text
+    noun, kind = found.groups()
+    named, plain = catalogue.named(words_of(f"{kind} {noun}")), catalogue.named(words_of(noun))
+    if named is None or named is plain or kind == "whole":
+        return text
+    before = words_of(text[: found.end(1)])
+    match = next((one for one in catalogue.within(before) if one.end == len(before)), None)
+    if match is not None and match.end - match.start > 1:
+        return text  # “hot red pepper, long”: the name is told already
+    return f"{text[: found.start()]}{kind} {noun}{text[found.end() :]}"
+
+
+def _pass_colours(found: tuple[Token, ...], spent: list[bool]) -> None:
+    """Marks what only tells colours apart as spent: “one red, one green”, the orange of “red, yellow and orange bell peppers”."""
+    for at, word in enumerate(found):
+        behind = _low(found, at + 1)
+        if word.low in ("one", "two") and behind in _COLOURS and _low(found, at - 1) in (",", "(", "and") and at > 1:
+            spent[at] = True
+        coloured = behind in ("bell", "sweet", "pepper", "peppers", "hot")
+        if word.low == "orange" and coloured and _low(found, at - 1) in ("and", "or", ",", "&") and _low(found, at - 2) in _COLOURS | {","}:
+            spent[at] = True
 
 
 def _low(found: tuple[Token, ...], at: int) -> str:

@@ -296,6 +296,9 @@ def _with_brackets(
                 or item.name in named.ingredient.name
                 or set(item.name.split()) <= set(named.ingredient.name.split())
             )
+            if inside and every[0].low in ("not", "never", "no") and not (named.ingredient.role.acid or same):
+                extra |= {word.at for word in every}  # “celery seed (not celery salt)”
+                break
             # “ground red pepper (cayenne)”: the powder of what the bracket names
             same = same or (inside and _powder_of(item, catalogue) == named.ingredient.id)
             if same or (inside and kin):

@@ -30,12 +30,19 @@ _OF_THE_US: Final = re.compile(r"\bUS (?=(?:cups?|pints?|quarts?|gallons?|fl)\b)
 _SOUR: Final = re.compile(r"vinegar|juice|acid", re.I)
 
 
+# “1 lb onions -- about 3 medium -- chopped”: said beside it, as in brackets.
+_ABOUT_SO_MANY: Final = re.compile(r", ((?:about|around|roughly|approximately) [^,()]{1,30})(?=,|$)")
+_BETWEEN_DASHES: Final = re.compile(r"\s(?:--|–|—)\s([^-–—()]{2,40})\s(?:--|–|—)\s")
+
+
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
     if "type" in text.lower():
         text = _OF_A_TYPE.sub(r"\1", text)
     if "US" in text and not _SOUR.search(text):
         text = _OF_THE_US.sub("", text)
+    text = _ABOUT_SO_MANY.sub(r" (\1)", text)
+    text = _BETWEEN_DASHES.sub(r" (\1) ", text)
     found = tokens(text)
     lows = [word.low for word in found]
     at = 0

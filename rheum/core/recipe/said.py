@@ -284,8 +284,8 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
     pulsed = (
         ("mince" in acts and lows & {"mush", "pulp"} and "into" in lows)
-        or any(act.word.startswith("puls") and not act.negated for act in clause.acts)
-        and "smooth-around" in clause.around
+        or (any(act.word.startswith("puls") and not act.negated for act in clause.acts)
+        and "smooth-around" in clause.around)
     )
     if (
         pulsed

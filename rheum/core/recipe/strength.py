@@ -21,6 +21,7 @@ def _low(found: tuple[Token, ...], at: int) -> str:
 
 def _percent_behind(found: tuple[Token, ...], at: int) -> int:
     """Where a per cent sign ends that stands at a token; `at` where none does."""
+    at += _low(found, at) == "-" and _low(found, at + 1) in ("percent", "per")  # “five-percent vinegar”
     if _low(found, at) in ("%", "percent"):
         return at + 1
     return at + 2 if _low(found, at) == "per" and _low(found, at + 1) == "cent" else at
