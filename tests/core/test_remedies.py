@@ -145,6 +145,7 @@ ways = st.lists(st.sampled_from(sorted(SPOILT)), min_size=1, max_size=3, unique=
 @settings(max_examples=80, deadline=None)
 @given(st.sampled_from(sorted(FACTS.formulas)), ways, st.sampled_from(["us", "metric"]), st.sampled_from([0.5, 1.0, 2.0]))
 @example("three-bean-salad", ["home-made vinegar", "vinegar for juice"], "us", 0.5)
+@example("choice-salsa", ["fresh lemon juice", "a lime soak"], "us", 0.5)
 def test_remedies_of_several_faults_at_once(formula_id: str, faults: list[str], measures: str, scale: float) -> None:
     text = formula_text(FACTS.formulas[formula_id], measures, scale)  # type: ignore[arg-type]
     for fault in faults:

@@ -43,7 +43,9 @@ def removed(case: Case, line: RecipeLine) -> tuple[Change, ...]:
 
 def inserted(case: Case, text: str) -> tuple[Change, ...]:
     """One more line behind the last ingredient that goes into the whole batch."""
-    last = max((line.number for line in case.recipe.lines if line.section == "jar"), default=0)
+    # What stands under the heading of a soak and goes into the jars all the same is no place for an acid.
+    apart = {number for number, role in case.recipe.roles if role in ("soak", "per-jar")}
+    last = max((line.number for line in case.recipe.lines if line.section == "jar" and line.number not in apart), default=0)
     if not last:
         first = min((line.number for line in case.recipe.lines), default=1)
         return (Change("insert", first, text),)

@@ -221,7 +221,9 @@ def number_at(found: tuple[Token, ...], at: int) -> Numeral | None:
     return _worded(found, at) if first.kind == "word" and first.low in NUMBER_WORDS else None
 
 
-NUMBER_WORDS: Final = frozenset({"half", "a", "an", "dozen", *UNITS})
+_PARTS: Final = frozenset({"quarter", "third", "eighth"})
+_OF_PARTS: Final = frozenset({"inch", "cup", "teaspoon", "tsp"})
+NUMBER_WORDS: Final = frozenset({"half", "a", "an", "dozen", *_PARTS, *UNITS})
 
 
 def _worded(found: tuple[Token, ...], at: int) -> Numeral | None:
@@ -247,6 +249,9 @@ def _worded(found: tuple[Token, ...], at: int) -> Numeral | None:
         return Numeral(1.0, at + 1, True)
     if word == "dozen":
         return Numeral(_DOZEN, at + 1, True)
+    if word in _PARTS:
+        measured = low(at + 1 + (low(at + 1) == "-")) in _OF_PARTS
+        return Numeral(FRACTIONS[word], at + 1, True) if measured else None  # “quarter-inch”
     if word not in UNITS:
         return None
     value, to = float(UNITS[word]), at + 1

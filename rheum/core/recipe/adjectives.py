@@ -102,6 +102,9 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
+        if _in_a_row(items, index):
+            out.append(item._replace(kind="plain", group="plain"))  # “6 cups of peeled, cored, chopped tomatoes”
+            continue
         if _postposed(items, index):
             out.append(item._replace(kind="plain", group="plain"))  # “with the spices tied in muslin”
             continue
@@ -120,6 +123,27 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             continue
         out.append(item)
     return out
+
+
+_MADE_READY: Final = frozenset({"peel", "trim", "cut", "mince", "wash", "drain", "blanch", "strain", "tie"})
+
+
+def _in_a_row(items: list[Item], index: int) -> bool:
+    """Whether a participle is one of several before a food, behind its amount."""
+    if items[index].kind != "act" or not items[index].low.endswith("ed") or items[index].group not in _MADE_READY:
+        return False
+    first = index
+    while first and (items[first - 1].low in (",", "and", "&") or _ready(items[first - 1])):
+        first -= 1
+    behind = index + 1
+    while behind < len(items) and (items[behind].low in (",", "and", "&") or _ready(items[behind]) or items[behind].low.endswith("ly")):
+        behind += 1
+    told = first > 0 and (items[first - 1].kind == "figure" or items[first - 1].low in ("of", "the", "your"))
+    return told and behind < len(items) and items[behind].kind == "food" and behind - index > 1
+
+
+def _ready(item: Item) -> bool:
+    return (item.kind == "act" and item.low.endswith("ed") and item.group in _MADE_READY) or item.kind == "state"
 
 
 # How a thing was made ready, which changes nothing of what is done with it.

@@ -62,14 +62,21 @@ def around_of(clauses: Sequence[Clause]) -> set[str]:
         and any(f.into and f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
         for clause in clauses
     )
+    found |= _hung_on(clauses)
+    if in_water or any("canner" in clause.things for clause in clauses):
+        found.add("canner-around")
+    return found
+
+
+def _hung_on(clauses: Sequence[Clause]) -> set[str]:
+    """Whether a sentence is said of serving, of a sign of spoilage, or on a condition."""
+    found: set[str] = set()
     if any(clause.when in ("when", "before") and any(act.word.startswith("serv") for act in clause.acts) for clause in clauses):
         found.add("served-around")
     if any(BAD_SIGNS & set(clause.lows) for clause in clauses):
         found.add("bad-sign-around")
     if any(clause.when in ("if", "when", "unless") for clause in clauses):
         found.add("if-around")
-    if in_water or any("canner" in clause.things for clause in clauses):
-        found.add("canner-around")
     return found
 
 

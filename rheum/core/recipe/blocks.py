@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
-from rheum.core.facts.ingredients import Catalogue
+from rheum.core.facts.ingredients import Catalogue, stem
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import settled, tokens
@@ -25,6 +25,10 @@ Kind = Literal["list", "method", "aside"]
 
 
 _KINDS: Final[tuple[Kind, ...]] = ("list", "method", "aside")
+
+
+# A card with two columns: “Sugar, 2 c          Water, 2 c”.
+_COLUMNS: Final = re.compile(r"[^\S\n]{3,60}")
 
 
 _RULE: Final = re.compile(r"[-=*_~#\s.·•—–]+")
@@ -158,6 +162,9 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             continue
         if number in steps:
             line = line.replace(" ", ". ", 1)  # “3 Fill the jars …”
+        if any(mark in line for mark in "»›") and not started:
+            content.append(_Line(number, line, look_of(line, catalogue)._replace(amount=False, furniture=True), None, after))
+            continue  # where on a site the page stands
         heading = heading_of(line, catalogue) if len(line) <= 500 else None
         if not started:
             started = True
@@ -189,12 +196,23 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             else:
                 content.append(_Line(number, "", look_of("x", catalogue), heading, "mark"))
             continue
+        columns = [look for look in ((part, look_of(part, catalogue)) for part in _columns(raw)) if look[1].food]
+        if len(columns) == 2:
+            content += [_Line(number, part, look, None, after) for part, look in columns]
+            after = None
+            continue
         look = look_of(line, catalogue)
         if is_yield_alone(unmarked(line)[0]) and not any(one.look.amount and one.look.food for one in content):
             look = look._replace(amount=False, furniture=True)  # before any line of the list
         content.append(_Line(number, line, look, None, after))
         after = None
     return tuple(sorted([*out, *_roles(content, catalogue, said)], key=lambda block: (block.number, block.role != "heading")))
+
+
+def _columns(raw: str) -> list[str]:
+    """The two things of a line that stand in two columns, each with a figure; none where it is not that."""
+    parts = [part.strip() for part in _COLUMNS.split(raw.strip()) if part.strip()]
+    return parts if len(parts) == 2 and all(any(char.isdigit() for char in part) for part in parts) else []
 
 
 _BARE_STEP: Final = re.compile(r"([0-9]{1,2}) (?=[A-Z][a-z])")
@@ -263,11 +281,30 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
     out: list[Block] = []
     section: Heading | None = None
     places = sorted(marks)
+    last: _Line | None = None
     for line, kind in zip(real, kinds, strict=True):
+        if kind == "aside" and last is not None and last.number == line.number - 1 and _bare_food(line, catalogue):
+            kind = "list"  # noqa: PLW2901 - “squash”, right behind a line of the list: of it nobody knows how much
+        last = line if kind == "list" else None
         before = [number for number in places if number <= line.number]
         section = marks[before[-1]] if before else None
         out.append(_block(line, kind, section, catalogue, role=said.get(line.number)))
     return out
+
+
+_ANY_FOOD: Final = frozenset("vegetable vegetables veg fruit meat fish leftover leftovers scraps".split())
+
+
+def _bare_food(line: _Line, catalogue: Catalogue) -> bool:
+    """Whether a line is nothing but the name of something that could be eaten, without an amount."""
+    look, lows = line.look, lows_of(line.text)
+    if not lows or len(lows) > _FEW_WORDS or look.sentence or look.imperative or look.furniture or ":" in line.text:
+        return False
+    vocabulary = catalogue.lexicon.vocabulary
+    return lows[-1] in _ANY_FOOD or "food" in (vocabulary.sort(stem(lows[-1])), vocabulary.sort(lows[-1]))
+
+
+_FEW_WORDS: Final = 4
 
 
 def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogue, *, role: str | None) -> Block:

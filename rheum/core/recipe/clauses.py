@@ -123,7 +123,7 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
     items = as_adjectives(items_of(found, catalogue))
     parts: list[tuple[str, list[Item]]] = [("", [])]
     for index, item in enumerate(items):
-        if item.kind == "mark" and item.group in HARD:
+        if item.kind == "mark" and (item.group in HARD or item.group == "-"):
             parts.append(("", []))
             continue
         behind = items[index + 1] if index + 1 < len(items) else None

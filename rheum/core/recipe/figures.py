@@ -8,7 +8,7 @@ from typing import Final, Literal, NamedTuple
 from rheum.core.measures.altitude import M_PER_FT
 from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import kind_of, mm_per
-from rheum.core.measures.words import FRACTIONS, UNITS, Token
+from rheum.core.measures.words import FRACTIONS, UNITS, Token, number_at
 
 Measure = Literal[
     "minutes", "days", "length", "volume", "mass", "count", "celsius", "fahrenheit", "degrees", "percent", "number", "jars", "altitude"
@@ -85,7 +85,7 @@ def is_number(found: tuple[Token, ...], at: int) -> bool:
         return word.low != "one" or _measured(found, at)
     if word.low in ("a", "an", "half", "dozen"):
         return _measured(found, at)
-    return word.low in FRACTIONS and word.low != "half" and False
+    return word.low in FRACTIONS and number_at(found, at) is not None
 
 
 def _measured(found: tuple[Token, ...], at: int) -> bool:

@@ -280,6 +280,8 @@ def _told(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, s
     """The act that no frame has, or a telling word that the frames of an act do not allow."""
     done = doing(clause)
     telling = frames.telling & (lows - {act.word for act in clause.acts})
+    if {"hour", "hours", "minute", "minutes"} & lows or any(figure.measure == "minutes" for figure in clause.figures):
+        telling = telling - {"another"} - ({"hour"} if done <= {"simmer", "boil"} and not things & OF_PROCESS else set())
     if {"next", "following"} & lows and not things & OF_PROCESS and not done & _ACTS and not {"them", "jars", "jar"} & lows:
         telling = telling - {"day", "morning", "next", "following"}  # “next day heat it all to boiling”
     if clause.neg and "close" in done:

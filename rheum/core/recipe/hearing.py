@@ -303,7 +303,9 @@ def _hear(
     if aside or not (left or touches(clause, things)):
         return Heard("vouched"), serving
     if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”
-        clause.unknown = [(word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says(words_of(word)[0])]
+        clause.unknown = [
+            (word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says("".join(words_of(word)[:1]))
+        ]
     found = heard_whole(clause, things, catalogue, around=around)
     if found.outcome == "vouched" and (
         told := against_frames(clause, things, catalogue.lexicon.frames, said, process="process-around" in around)

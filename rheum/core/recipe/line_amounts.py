@@ -125,6 +125,10 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
                 end += 1
             at, head = end, False
             continue
+        if amount.unit == "ear" and first is not None and _low(found, at - 1) in ("from", "about", "off") and not depth:
+            spent[at:end] = [True] * (end - at)  # “cut from about 18 ears”
+            at, head = end, False
+            continue
         if amount.unit == "each" and (timed := _timed(found, end)):
             spent[at:timed] = [True] * (timed - at)
             at, head = timed, False

@@ -50,6 +50,7 @@ _NOT: Final = frozenset({"not", "no", "without", "never"})
 _AWAY: Final = frozenset({"cut", "trim", "trimmed", "remove", "removed", "discard"})
 _FILLERS: Final = (
     ("each", "cut"), ("each", "halved"), ("each", "quartered"), ("for", "kids"), ("for", "the", "kids"), ("it", "stains"), ("if", "you", "can"), ("hot", "dog"),
+    ("dont", "drain"), ("do", "not", "drain"), ("not", "drained"), ("or", "not"),
     ("rock", "-", "hard"), ("rock", "hard"), ("seeds", "and", "all"), ("seeds", "scooped", "out"), ("seeds", "out"), ("gone", "to", "seed"), ("no", "pulp"), ("that", "have", "gone", "to", "seed"),
     ("to", "taste"), ("as", "needed"), ("as", "required"), ("for", "garnish"), ("if", "you", "like"), ("if", "liked"), ("if", "desired"), ("if", "used"),
     ("or", "to", "taste"), ("or", "so"), ("if", "wanted"), ("your", "choice"), ("not", "iodized"), ("not", "iodised"), ("non", "-", "iodized"), ("non", "-", "iodised"),
@@ -82,10 +83,14 @@ def plain_line(text: str) -> str:
         text = unescape(text)
     if text.endswith("*"):
         text = text.rstrip("*")
+    text = text.replace("\ufe0f\u20e3", ". ").replace("\ufe0f", "")  # a keycap: “1️⃣”
     for mark in ("**", "__", "\u200b", "\ufeff", "`"):
         text = text.replace(mark, "")
     if text.count("|") >= 2 or text.lstrip().startswith("|"):
-        text = " ".join(cell.strip() for cell in text.strip().strip("|").split("|"))
+        cells = [cell.strip() for cell in text.strip().strip("|").split("|")]
+        if len(cells) == 2 and cells[1][:1].isdigit() and not cells[0][:1].isdigit():
+            cells.reverse()  # a table of things and amounts
+        text = " ".join(cells)
     return text.replace("\xa0", " ").replace("\t", " ").strip()
 
 

@@ -61,7 +61,7 @@ def _look(text: str, catalogue: Catalogue) -> Look:
         sentence,
         _imperative(words, catalogue) and not _described(found, catalogue),
         numbered,
-        _furniture(words, body, catalogue, food=food),
+        _furniture(words, body, catalogue, food=food) or (not food and _times_and_yields(text, words)),
         len(words),
         bool(acts & KITCHEN),
     )
@@ -179,6 +179,16 @@ _SMALL: Final = frozenset("from of out by with and the a based on in to or this 
 _PER: Final = frozenset(
     "nutrition nutritional g mg kcal mcg iu dv % daily value values facts fact per serving servings jar tbsp tablespoon tablespoons cup amount trace net total dietary added".split()
 )
+
+
+_TIMES_AND_YIELDS: Final = frozenset(
+    "prep soak soaking total active hands process processing cook cooking makes serves yield yields ready".split()
+)
+
+
+def _times_and_yields(text: str, words: Sequence[Token]) -> bool:
+    """“Prep 40 mins | Process 10 mins | Makes 8 pints”."""
+    return text.count("|") + text.count("·") >= 1 and len(_TIMES_AND_YIELDS & {word.low for word in words}) >= 2
 
 
 _OPINIONS: Final = frozenset({"stars", "votes", "reviews", "ratings", "comments", "shares"})

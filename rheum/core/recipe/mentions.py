@@ -115,7 +115,12 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
         raise LineUnread(str(error)) from None
     amounts = _of_each_colour(amounts, found, spent)
     live = tuple(word for at, word in enumerate(found) if not spent[at] or (amounts.begins <= at < amounts.to and word.low != "each"))
-    if amounts.first is not None and amounts.first.unit == "each" and _low(found, amounts.begins + 1) in _NO_MEASURE:
+    if (
+        amounts.first is not None
+        and amounts.first.unit == "each"
+        and amounts.first.high <= 1
+        and _low(found, amounts.begins + 1) in _NO_MEASURE
+    ):
         raise LineUnread("This is no amount that can be judged. Write it in cups, spoons or millilitres.")
     named = identify(found, spent, amounts, section, catalogue=catalogue)
     _check_count(amounts, found, spent, named.ingredient)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import pairwise
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient
@@ -107,7 +108,8 @@ def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> 
         for figure in clause.figures
         if figure.measure in ("volume", "mass") and not any(food.figure is figure for food in clause.foods)
     ]
-    if _of_the_mixture(clause.lows) and not any(food.figure is not None for food in clause.foods):
+    of_it = "brine" in clause.things and any(one == "of" and two in ("the", "that", "this") for one, two in pairwise(clause.lows))
+    if (of_it or _of_the_mixture(clause.lows)) and not any(food.figure is not None for food in clause.foods):
         return  # “in 1/2 cup of the simmered mixture”: out of the pot, and back into it
     into = clause.groups & {"put", "use", "fill", "combine", "throw", "cover", "dilute"}
     if (

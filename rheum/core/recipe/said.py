@@ -124,6 +124,12 @@ def _about_canner(clauses: Sequence[Clause]) -> bool:
         ):
             return True
         if (
+            "clock" in clause.things
+            and any("simmer" in other.groups for other in clauses)
+            and not any(other.things & {"jar", "canner"} for other in clauses)
+        ):
+            continue  # “when it simmers again, set a timer”
+        if (
             clause.things & {"canner", "clock"}
             and any(figure.measure == "minutes" for figure in clause.figures)
             and (not clause.groups & {"wash", "stand", "store", "leave"} or "boil" in clause.groups)
@@ -282,10 +288,8 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
-    pulsed = (
-        ("mince" in acts and lows & {"mush", "pulp"} and "into" in lows)
-        or (any(act.word.startswith("puls") and not act.negated for act in clause.acts)
-        and "smooth-around" in clause.around)
+    pulsed = ("mince" in acts and lows & {"mush", "pulp"} and "into" in lows) or (
+        any(act.word.startswith("puls") and not act.negated for act in clause.acts) and "smooth-around" in clause.around
     )
     if (
         pulsed

@@ -32,6 +32,7 @@ def split_line(text: str) -> list[str]:
     if not cuts:
         return []
     tail = clean[clean.rindex("(") :] if clean.rstrip().endswith(")") and "(" in clean[cuts[-1][1] :] else ""
+    tail = "" if any(char.isdigit() for char in tail) else tail  # “(5% acidity)” is said of the last alone
     begins, parts = 0, []
     for end, start in cuts:
         parts.append(f"{clean[begins:end]} {tail}".strip())

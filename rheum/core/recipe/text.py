@@ -258,7 +258,7 @@ class _Reader:
                     Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
                 )
                 continue
-            spoken = hear(sentence, self.catalogue, listed, aside=block.role == "aside")
+            spoken = hear(_JARS_TIMED.sub(r"Process \1 \2", sentence), self.catalogue, listed, aside=block.role == "aside")
             found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1
@@ -335,6 +335,8 @@ def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
     return None
 
 
+# “Half-pints or pints: 15 minutes.”
+_JARS_TIMED: Final = re.compile(r"^((?:half-pints|pints|quarts)(?:(?: or | and |, |/)(?:half-pints|pints|quarts)){0,2}): (\d)", re.I)
 # A card's “1/2" head”.
 _HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! of)", re.I)
 

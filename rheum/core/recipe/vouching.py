@@ -294,6 +294,8 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         bare -= {"brine"}
     if group == "put" and "acid" in bare and "canner-around" in clause.around and not bare & {"jar", "food"}:
         bare -= {"acid"}
+    if group == "throw" and bare <= {"mix"} and {"pot", "pan", "kettle", "saucepan", "stockpot", "bowl"} & set(clause.lows):
+        return True  # “throw it all in a pot”
     if group == "invert" and "slid-in" in clause.around:
         return True  # “lay the jar on its side and slide the beans in”
     if group == "store" and bare == {"part-of"} and {"keep", "kept"} & set(clause.lows):
