@@ -102,6 +102,9 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
+        if item.kind == "act" and item.low in _ADJECTIVES and _in_a_chain(items, index):
+            out.append(item._replace(kind="plain", group="plain"))  # “a cool, dry, dark cupboard”
+            continue
         if _in_a_row(items, index):
             out.append(item._replace(kind="plain", group="plain"))  # “6 cups of peeled, cored, chopped tomatoes”
             continue
@@ -125,6 +128,17 @@ def as_adjectives(items: list[Item]) -> list[Item]:
     return out
 
 
+def _in_a_chain(items: list[Item], index: int) -> bool:
+    """Whether a word is one of several adjectives behind an article, with more of them or a thing behind it."""
+    before = index - 1
+    while before >= 0 and (items[before].low in (",", "and") or items[before].low in _ADJECTIVES or items[before].low in _LOOKS):
+        before -= 1
+    behind = items[index + 1] if index + 1 < len(items) else None
+    followed = behind is not None and (behind.low in (",", "and") or behind.low in _LOOKS or behind.kind in ("thing", "food"))
+    return before >= 0 and before < index - 1 and items[before].low in ("a", "an", "the", "your", "some") and followed
+
+
+_LOOKS: Final = frozenset({"dark", "airy", "quiet", "dim", "place", "spot", "cold"})
 _MADE_READY: Final = frozenset({"peel", "trim", "cut", "mince", "wash", "drain", "blanch", "strain", "tie"})
 
 

@@ -122,7 +122,7 @@ _EMPTY_JARS: Final = frozenset("empty clean hot keep warm sterilise sterilize wa
 _OF_FOOD: Final = frozenset({"tender", "soft", "plenty", "salted", "lightly", "knife", "fork", "skewer"})
 # How not to boil something that is boiled all the same.
 _BOILED_LESS: Final = frozenset(
-    "over dry hard long longer too rapidly vigorously away more down again yet fast furiously than unless lid lids hot".split()
+    "off over dry hard long longer too rapidly vigorously away more down again yet fast furiously than unless lid lids hot".split()
 )
 _FRACTIONS: Final = frozenset({"half", "third", "quarter", "fraction", "part"})
 _COOLED_FOOD: Final = frozenset({"cooked-around"})
@@ -147,9 +147,36 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
     shortened = any(one in _FRACTIONS and two == "the" for one, two in pairwise(clause.lows)) and {"time", "times", "minutes"} & lows
     if shortened and not clause.foods and not clause.groups & {"combine"}:
         return "time"  # “I only do half the time the book says”
+    degrees = [f for f in clause.figures if f.measure in ("celsius", "fahrenheit", "degrees")]
+    held = clause.groups & {"store", "leave", "stand"} and things and things <= {"water", "in-water", "mix", "canner"}
+    if degrees and held and not {"until", "needed", "before", "warm", "empty"} & said:
+        return "degrees"  # “keep the water about 160 degrees”
+    if "stop" in lows and "early" in lows and things & {"canner", "clock", "jar"}:
+        return "early"
+    if things & {"acid", "brine"} and any(
+        run == ("up", "to", "you") for run in zip(clause.lows, clause.lows[1:], clause.lows[2:], strict=False)
+    ):
+        return "up to you"
+    if "barely" in lows and {"moving", "move", "simmering", "simmer", "bubbling", "bubble"} & lows and not things & {"food", "brine"}:
+        return "barely"
+    if minutes and {"include", "includes", "including"} & lows and {"boil", "time"} & said:
+        return "includes"
+    chilled = (
+        "stand" in clause.groups and {"cold", "ice", "iced"} & (lows | set(clause.states)) and {"tub", "sink", "bucket", "bath"} & lows
+    )
+    if chilled and things & {"mix", "jar"} and not _COOLED_FOOD & clause.around:
+        return "cold"
+    if any(one == "or" and two == "dont" for one, two in pairwise(clause.lows)):
+        return "dont"
     if "lid" in things and "dry" in lows and {"stay", "stays", "above", "out"} & lows:
         return "dry"
-    if "brine" in things and clause.neg and {"hot", "boiling", "boil"} & lows and clause.groups <= {"tell"}:
+    if (
+        "brine" in things
+        and clause.neg
+        and {"hot", "boiling", "boil"} & lows
+        and clause.groups <= {"tell"}
+        and not clause.forbidden - {"tell"}
+    ):
         return "hot"
     closed = {"closed", "sealed", "filled", "capped", "lidded", "full"} & lows and "jar" in things and "empty" not in lows
     if closed and clause.groups - {"check", "discard", "lift"} and {"tap", "bowl", "sink", "basin", "tub", "bucket", "faucet"} & lows:
@@ -187,6 +214,8 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
         return "on"
     if "acid" in things and {"out", "away"} & lows and "heat" not in lows and clause.groups & {"use", "lift", "strain", "put", "wash"}:
         return "acid"
+    if "omit" in clause.groups and {"boiling", "processing", "canner", "canning"} & lows:
+        return "leave out"
     if "omit" in clause.groups and clause.groups & {"boil", "process", "close", "time", "wash", "simmer", "blanch"}:
         return "leave out"
     if things & {"acid", "brine"} and clause.groups <= {"tell", "put", "fill"} and frames.group["put-off"] & lows:

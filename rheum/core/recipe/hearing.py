@@ -55,6 +55,8 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
         )
     if "serve" in acts or "dish" in clause.things:
         return True
+    if {"leftover", "leftovers"} & set(clause.lows) and acts <= {"tell"} and "praise" in clause.states and "jar" not in things:
+        return True  # “leftover brine makes a good salad dressing”
     first_food = min((food.at for food in clause.foods), default=999)
     be = all(act.word in _BE for act in clause.acts)
     if (

@@ -50,6 +50,17 @@ def each_of(found: tuple[Token, ...], at: int, figure: Figure | None) -> bool:
 _SHARED: Final = 8
 
 
+_BECOMES: Final = frozenset(
+    "low hot cold cool soft old cloudy thick dry dark tough woody limp slimy better stronger hotter lost stuck ready".split()
+)
+
+
+def becomes(held: list[Item], item: Item) -> bool:
+    """“gets low”, “get soft”: nothing is got."""
+    behind = next((one for one in held if one.at >= item.to), None)
+    return behind is not None and behind.low in _BECOMES
+
+
 def from_sealing(held: list[Item], item: Item) -> bool:
     lows = [one.low for one in held if one.at > item.at]
     return any(one == "from" and two == "sealing" for one, two in pairwise(lows))

@@ -198,6 +198,34 @@ def _over_closed_jars(it: _Hung) -> str:
     return "over" if poured and water and it.lows & {"closed", "sealed", "filled", "lidded"} else ""
 
 
+def _sealing_by_cooling(it: _Hung) -> str:
+    """Lids put on that are said to seal by cooling alone: “screw on the lids while hot, they seal as they cool”."""
+    closed = any("close" in other.groups and not any(act.word.startswith("seal") for act in other.acts) for other in it.clauses)
+    cools = it.clause.when in ("as", "when", "while") and it.lows & {"cool", "cools", "cooling"}
+    return "seal" if closed and cools and it.said & {"seal", "seals"} and not it.said & (_NOT_YET - {"boiling"}) else ""
+
+
+def _loose_pressed(it: _Hung) -> str:
+    """A lid that is loose and is pressed down again."""
+    loose = it.clause.when in _IF and it.lows & {"loose", "lifted", "lifts", "raised"} and not it.clause.neg
+    return "loose" if loose and it.main_words() & {"press", "push", "tighten", "screw"} and not it.kept_cold() else ""
+
+
+def _off_at_the_boil(it: _Hung) -> str:
+    """The canner taken off as soon as it boils."""
+    boils = it.clause.when in ("when", "once", "as") and "boil" in it.clause.groups
+    off = any(other.groups & {"lift", "off"} and "canner" in other.things for other in it.main)
+    return "off" if boils and off and not any(f.measure == "minutes" for other in it.clauses for f in other.figures) else ""
+
+
+def _filled_and_shelved(it: _Hung) -> str:
+    """What is filled and put on the shelf, with nothing between."""
+    filled = any(other.groups & {"fill"} for other in it.clauses)
+    shelved = "store" in it.clause.groups and "shelf" in it.clause.things
+    between = _NOT_YET | {"sealed", "seal", "seals", "canned", "label"}
+    return "shelf" if filled and shelved and not it.said & between else ""
+
+
 _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _stands_first,
     _not_sealed,
@@ -218,6 +246,10 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _closed_and_done,
     _left_out_open,
     _over_closed_jars,
+    _sealing_by_cooling,
+    _loose_pressed,
+    _off_at_the_boil,
+    _filled_and_shelved,
 )
 
 

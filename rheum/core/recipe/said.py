@@ -294,7 +294,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     if (
         pulsed
         or ("puree" in acts and not chunky)
-        or ("mince" in acts and {"mincer", "through"} & lows and not lows & {"coarse", "coarsely"})
+        or ("mince" in acts and {"mincer", "through"} & lows and "coarse" not in clause.text.lower())
     ):
         shape.append((line, "pureed"))
     citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
@@ -312,7 +312,8 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
         and not clause.states["thick"]
         and (clause.when in ("until", "till") or "until" in lows or acts & {"simmer", "boil"})
     )
-    if "reduce" in acts or thick:
+    dry = clause.when in ("until", "till") and "dry" in lows and not things & {"jar", "lid", "rim"} and "cooked-around" in clause.around
+    if "reduce" in acts or thick or (dry and "drain" not in acts):
         shape.append((line, "thicker"))
     if (
         "unpeeled" in clause.states

@@ -144,6 +144,8 @@ def false_comfort(clause: Clause, around: set[str]) -> bool:
     lows = set(clause.lows)
     if (clause.neg or "no" in lows) and "fridge" in clause.things and "even" in lows and "opening-around" in around:
         return True
+    if {"fuzz", "fuzzy", "mould", "mold"} & lows and {"harm"} & lows and (clause.neg or "no" in clause.text.lower().split()):
+        return True  # “a little fuzz on top does no harm”
     called = clause.groups <= {"tell"} and "bad-sign-around" in around and lows & _CALLED_GOOD and not clause.neg and clause.when == ""
     if called and not {"discard", "fridge", "if-around"} & around:
         return True  # “they'll go cloudy but they will be fine”
@@ -221,6 +223,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
             or bool(things & {"canner"})
             or ("water" in things and bool(acts & {"wash", "put", "drain", "stand"}))
         )
+    if state == "weak" and spice_alone(clause, things):
+        return True  # “for a milder pickle, leave the pepper flakes out”
     if "listed-any" in things and state in ("any", "sourish"):
         return True
     if state == "any" and acts <= {"tell"} and things & {"fridge"} and "acid" not in things:
@@ -298,6 +302,8 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         return True  # “throw it all in a pot”
     if group == "invert" and "slid-in" in clause.around:
         return True  # “lay the jar on its side and slide the beans in”
+    if group == "use" and "brine" in bare and {"keep", "keeps"} & set(clause.lows) and {"clear", "cloudy", "bright"} & set(clause.lows):
+        bare -= {"brine"}  # “use canning salt to keep the brine clear”
     if group == "store" and bare == {"part-of"} and {"keep", "kept"} & set(clause.lows):
         return True
     if group == "scare":
