@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.recipe.text import sentences
+from rheum.core.recipe.sentences import sentences
 from rheum.core.recipe.writing import steps_text
 from rheum.core.work import differing, steps_told
 from rheum.reference.loading import library

@@ -7,7 +7,8 @@ import pytest
 from rheum.core.facts.library import Library
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import Method
-from rheum.core.recipe.text import read_recipe, sentences
+from rheum.core.recipe.sentences import sentences
+from rheum.core.recipe.text import read_recipe
 
 
 def method(prose: str, facts: Library) -> Method:

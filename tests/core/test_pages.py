@@ -1,4 +1,4 @@
-"""Whole pages, sentences and list lines as people write them, four rounds of them: each round was written before anything of it was heard, and
+"""Whole pages, sentences and list lines as people write them, five rounds of them: each round was written before anything of it was heard, and
 what stood in its way was mended by its cause. First rates and today's: docs/decisions/0015-hearing.md."""
 
 from __future__ import annotations
@@ -8,10 +8,13 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import Judged, judge
 from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.refused import Refused
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
@@ -85,3 +88,19 @@ def test_no_such_line_stands_among_what_goes_to_the_shelf(at: int) -> None:
     if line not in lines:
         lines = text.replace("\n\nMethod:", f"\n{line}\n\nMethod:", 1).split("\n")
     assert judge("\n".join(lines), HERE, FACTS).verdict.destination != "shelf"
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    st.sampled_from(PAGES),
+    st.text(st.characters(exclude_categories=["Cs"]), max_size=60),
+    st.sampled_from(["1\ufe0f\u20e3 ", "•\u200b", "½", "🫘 ", "№ ", "２ ", "\u00a0", "a½ "]),
+    st.integers(0, 60),
+)
+def test_whatever_signs_a_page_holds_it_is_judged_or_refused_with_a_sentence(page: dict[str, Any], signs: str, mark: str, at: int) -> None:
+    lines = page["text"].split("\n")
+    lines.insert(min(at, len(lines)), mark + signs)
+    try:
+        judge("\n".join(lines), HERE, FACTS)
+    except Refused as refused:
+        assert str(refused)

@@ -25,7 +25,7 @@ from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
 from rheum.core.recipe.mentions import strip_bullet
-from rheum.core.recipe.text import sentences
+from rheum.core.recipe.sentences import sentences
 from rheum.core.revising.scaling import Limit, scale_to
 
 _OF_THE_CANNER: Final = re.compile(

@@ -14,7 +14,17 @@ from rheum.core.measures.units import unit_named
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.adjectives import as_adjectives
 from rheum.core.recipe.figures import Figure
-from rheum.core.recipe.idioms import another_sprig, becomes, each_of, from_sealing, of_cooking_water, telegram, with_its_minutes
+from rheum.core.recipe.idioms import (
+    another_sprig,
+    becomes,
+    each_of,
+    from_sealing,
+    of_cooking_water,
+    seasoning,
+    soft_ones,
+    telegram,
+    with_its_minutes,
+)
 from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, items_of
 
 _INTO: Final = frozenset({"into", "in", "onto", "on", "over", "to", "with", "under", "inside"})
@@ -247,6 +257,10 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.known += 1  # “which takes about 10 minutes”
         elif item.kind == "act" and item.group == "use" and item.low in ("get", "gets", "got", "getting") and becomes(held, item):
             clause.acts.append(Act("tell", negated, item.form, item.at, item.low))  # “if the water gets low”
+        elif item.kind == "act" and item.low in ("blend", "whisk") and seasoning(held, item):
+            clause.acts.append(Act("combine", negated, item.form, item.at, item.low))  # “blend the mustard and turmeric with …”
+        elif item.kind == "act" and item.low == "toss" and soft_ones(held, item):
+            clause.acts.append(Act("discard", negated, item.form, item.at, item.low))  # “toss any soft ones”
         elif item.kind == "act" and item.low == "attached":
             clause.known += 1  # “of stem attached”
         elif item.kind == "act" and item.low in ("blend", "blends", "mingle", "marry") and set(clause.lows[-2:-1]) & _SUBJECTS:

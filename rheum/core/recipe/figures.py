@@ -141,7 +141,12 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     )
     if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “15 minutes at sea level, 20 above 1,000 ft”
-    if amount.unit == "each" and low_at(found, at - 1) == "another" and _timed_before(found, at) and behind in ("", ".", ",", "and"):
+    if (
+        amount.unit == "each"
+        and low_at(found, at - 1) in ("another", "maybe", "perhaps")
+        and _timed_before(found, at)
+        and behind in ("", ".", ",", "and")
+    ):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “simmer 20 minutes, then let stand another 20”
     if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
@@ -207,7 +212,7 @@ def _timed_before(found: tuple[Token, ...], at: int) -> bool:
     for index in range(at - 1, -1, -1):
         if found[index].text in ".;!?" and low_at(found, index - 1) not in _SHORTENED:
             return False
-        if found[index].low in ("minutes", "min", "mins"):
+        if found[index].low in ("minutes", "min", "mins", "hours", "hour", "hrs"):
             return True
     return False
 

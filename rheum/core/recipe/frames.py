@@ -166,7 +166,8 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
     )
     if chilled and things & {"mix", "jar"} and not _COOLED_FOOD & clause.around:
         return "cold"
-    if any(one == "or" and two == "dont" for one, two in pairwise(clause.lows)):
+    prepared = clause.groups <= {"trim", "peel", "tell", "serve", "cut"} and not things & OF_PROCESS
+    if any(one == "or" and two == "dont" for one, two in pairwise(clause.lows)) and not prepared:
         return "dont"
     if "lid" in things and "dry" in lows and {"stay", "stays", "above", "out"} & lows:
         return "dry"

@@ -206,11 +206,22 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         before = clause
         if _ORDER[found.outcome] > _ORDER[worst.outcome]:
             worst = found
-    if not aside and worst.outcome == "vouched" and clauses and clauses[-1].lows[-2:] in (["or", "dont"], ["dont"]):
+    if (
+        not aside
+        and worst.outcome == "vouched"
+        and clauses
+        and clauses[-1].lows[-2:] in (["or", "dont"], ["dont"])
+        and not _made_ready(clauses)
+    ):
         worst = Heard("process", "Rheum does not vouch for “don't” here.")
     if not aside and worst.outcome == "vouched" and (told := against_order(clauses, catalogue.lexicon.frames)):
         worst = Heard("process", f"Rheum does not vouch for “{told}” here.")
     return worst, clauses
+
+
+def _made_ready(clauses: Sequence[Clause]) -> bool:
+    """Whether a sentence only makes food ready: “knock the seeds out if you like, or don't”."""
+    return not is_process(clauses) and not any(clause.groups & {"boil", "simmer", "wash", "cover", "fill"} for clause in clauses)
 
 
 def _meant(before: Clause) -> set[str]:

@@ -61,6 +61,22 @@ def becomes(held: list[Item], item: Item) -> bool:
     return behind is not None and behind.low in _BECOMES
 
 
+_SEASONING: Final = frozenset({"spice", "salt", "sweetener"})
+_UNFIT: Final = frozenset("soft bad mushy bruised spoiled squashed shrivelled shriveled rotten mouldy moldy brown".split())
+
+
+def seasoning(held: list[Item], item: Item) -> bool:
+    """Whether only spices, salt and sugar are blended: they are stirred, and nothing is puréed."""
+    foods = [one.food for one in held if one.at > item.at and one.kind == "food"]
+    return bool(foods) and all(food is not None and (food.role.role in _SEASONING or food.id.endswith("mustard")) for food in foods)
+
+
+def soft_ones(held: list[Item], item: Item) -> bool:
+    """“toss any soft ones”, “toss the bruised ones”: thrown out."""
+    behind = [one.low for one in held if one.at > item.at][:3]
+    return bool(behind) and behind[0] in ("any", "the", "all") and bool(_UNFIT & set(behind[1:]))
+
+
 def from_sealing(held: list[Item], item: Item) -> bool:
     lows = [one.low for one in held if one.at > item.at]
     return any(one == "from" and two == "sealing" for one, two in pairwise(lows))

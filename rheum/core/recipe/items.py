@@ -144,6 +144,10 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
             out.append(Item("plain", "plain", found[vessel].low, at, vessel + 1))
             at = vessel + 1
             continue
+        if (alike := _as_thick_as(found, at)) is not None:
+            out.append(Item("plain", "plain", "as", at, alike))
+            at = alike
+            continue
         if is_number(found, at):
             read = figure_at(found, at)
             if read is not None:
@@ -162,9 +166,28 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     return out
 
 
+_SIZES: Final = frozenset("thick thin wide big small fine broad narrow short".split())
+_LONGEST_LIKENESS: Final = 5
+
+
+def _as_thick_as(found: tuple[Token, ...], at: int) -> int | None:
+    """Where a likeness of size ends: “as thick as two pennies”."""
+    if found[at].low != "as" or low_at(found, at + 1) not in _SIZES or low_at(found, at + 2) != "as":
+        return None
+    end = at + 3
+    while (
+        end < len(found)
+        and found[end].kind != "mark"
+        and found[end].low not in SUBORDINATE | COORDINATE
+        and end < at + 3 + _LONGEST_LIKENESS
+    ):
+        end += 1
+    return end if end > at + 3 else None
+
+
 # What things are put in that is no jar: whatever stands before it only says which one it is.
 _VESSELS: Final = frozenset(
-    "pot pan saucepan saucepot stockpot kettle skillet bowl basin colander sieve strainer spinner tray sheet dish crock jug pitcher".split()
+    "dishpan pot pan saucepan saucepot stockpot kettle skillet bowl basin colander sieve strainer spinner tray sheet dish crock jug pitcher".split()
 )
 _WHERE: Final = frozenset("in into to inside over on onto from using".split())
 _ANY_ONE: Final = frozenset({"a", "an", "another", "one"})
@@ -186,7 +209,12 @@ def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | No
             return None  # “in the instant pot”
         if word.kind == "number" or (word.kind == "mark" and word.text not in "-,"):
             return None
-        if word.low in _VESSELS and behind not in _VESSELS and behind not in _NO_VESSEL and step > at + 1:
+        if (
+            word.low in _VESSELS
+            and behind not in _VESSELS
+            and behind not in _NO_VESSEL
+            and (step > at + 1 or article in ("another", "one"))
+        ):
             return step
         if word.kind == "word" and word.low not in _VESSELS and not _says_which(found, step, article, catalogue):
             return None

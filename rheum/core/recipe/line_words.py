@@ -269,6 +269,9 @@ _SOAK_WORDS: Final = frozenset(
 )
 
 
+_TO_DO: Final = frozenset(
+    "chop peel core seed roast slice dice mince grate rinse husk shred trim wash halve quarter scrub stem snap".split()
+)
 _TAKEN_OUT: Final = frozenset("out removed remove scooped scraped discarded taken away off left".split())
 
 
@@ -298,6 +301,8 @@ def _check_word(
     taken = _TAKEN_OUT & {_low(found, at + step) for step in (-1, 1, 2, 3)}
     if one in ("seed", "seeds") and behind and taken and ingredient.role.role == "produce":
         return []  # “seeds scraped out”: of the thing before the comma
+    if low in _TO_DO and at > (named.name[-1] if named.name else 0) + 1 and ingredient.role.role in ("produce", "herb"):
+        return []  # “tomatoes: peel, core, chop”
     if one in table.fits:
         if not table.fits[one] & {ingredient.id, ingredient.klass}:
             raise LineUnread(f"“{low}” makes another food of {ingredient.name}. Type another name for it, or leave it out.")

@@ -201,7 +201,7 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
     lows = [word.low for word in words]
     if lows[0] in ("yield", "yields", "makes", "servings", "serves") and len(lows) <= 12:
         return True
-    if ":" in text and lows[0] in table.furniture and len(lows) <= 14:
+    if ":" in text and (lows[0] in table.furniture or lows[:2] == ["method", "of"]) and len(lows) <= 14:
         return True
     if len(lows) <= 6 and all(low in ("1x", "2x", "3x", "x") or low[0].isdigit() for low in lows) and "x" in "".join(lows):
         return True

@@ -288,12 +288,13 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
+    seasoned = bool(foods) and all(item.role.role in ("spice", "salt", "sweetener") or item.id.endswith("mustard") for item in foods)
     pulsed = ("mince" in acts and lows & {"mush", "pulp"} and "into" in lows) or (
         any(act.word.startswith("puls") and not act.negated for act in clause.acts) and "smooth-around" in clause.around
     )
     if (
         pulsed
-        or ("puree" in acts and not chunky)
+        or ("puree" in acts and not chunky and not seasoned)
         or ("mince" in acts and {"mincer", "through"} & lows and "coarse" not in clause.text.lower())
     ):
         shape.append((line, "pureed"))

@@ -17,16 +17,17 @@ from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.headings import is_yield_alone
-from rheum.core.recipe.heard import Listed
+from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.hearing import hear
 from rheum.core.recipe.jar_names import jars_named
-from rheum.core.recipe.line_words import plain_line, strip_bullet
+from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.look import begins_with_amount, is_run_on
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.new_food import PUTS_IN
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.said import Notes, note
+from rheum.core.recipe.sentences import as_prose, jars_timed, sentences
 from rheum.core.recipe.several import recipes_in
 from rheum.core.recipe.split import split_line
 
@@ -125,36 +126,6 @@ def _after_colon(text: str) -> str:
     return (rest if head.strip(":").lower() in _YIELDS else text).strip(": *_").strip()
 
 
-_SHORT: Final = frozenset(
-    "in min mins approx oz lb lbs tbsp tsp pt pts qt qts gal hr hrs no e.g i.e ca c t ft sq fl dr mr mrs st vs est temp".split()
-)
-
-
-@lru_cache(maxsize=4096)
-def sentences(text: str) -> tuple[str, ...]:
-    """The sentences of a line of prose, each as it stands there; a decimal point or a short form does not end one."""
-    found: list[str] = []
-    begins = 0
-    for at, char in enumerate(text):
-        if char not in ".!?;" or at + 1 >= len(text) or not text[at + 1].isspace():
-            continue
-        behind = text[at + 1 : at + 40].lstrip()[:1]
-        before = text[begins:at].rsplit(None, 1)[-1].lower().strip("(") if text[begins:at].strip() else ""
-        last = before[-1:]
-        if char == "." and (
-            (before in _SHORT and not behind.isupper())
-            or (last.isdigit() and not behind.isupper())
-            or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())
-        ):
-            continue
-        if part := text[begins : at + 1].strip():
-            found.append(part)
-        begins = at + 1
-    if part := text[begins:].strip():
-        found.append(part)
-    return tuple(found)
-
-
 _SOAKED: Final = ("water", "salt", "alkali")
 
 
@@ -246,7 +217,7 @@ class _Reader:
         said: list[tuple[Block, str]] = []
         for block in blocks:
             if block.role == "method" or (block.role == "aside" and not block.furniture):
-                said += [(block, sentence) for sentence in sentences(_as_prose(block.text))]
+                said += [(block, sentence) for sentence in sentences(as_prose(block.text))]
             elif block.furniture and block.role == "aside" and not _is_yield(block.text):
                 said.append((block, block.text))
             elif block.role == "heading" and ":" not in block.text.rstrip(":"):
@@ -258,10 +229,12 @@ class _Reader:
                     Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
                 )
                 continue
-            spoken = hear(_JARS_TIMED.sub(r"Process \1 \2", sentence), self.catalogue, listed, aside=block.role == "aside")
+            spoken = hear(jars_timed(sentence), self.catalogue, listed, aside=block.role == "aside")
             found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1
+            if found.outcome == "denied" and found.row is not None and _stands_on_the_shelf(found.row.code, clauses, sentence, self.notes):
+                found = Heard("vouched")
             for row in (*((found.row,) if found.outcome == "denied" and found.row else ()), *spoken.told):
                 self.notes.risks.append((block.number, ProseRisk(row.code, row.says, row.fix), sentence))
             if found.outcome == "composition":
@@ -276,7 +249,7 @@ class _Reader:
             if block.role == "method":
                 self.in_process = note(spoken, block.number, self.notes, in_process=self.in_process)
                 self._cooked(block, sentence, clauses)
-            if block.role == "method" and any(low in _YIELDS for low in clauses[0].lows[:1] if clauses):
+            if block.role == "method" and clauses and _YIELDS & set(clauses[0].lows[:1]):
                 self._yield(Block(block.number, "aside", sentence))
         added, lines, unread, portions = amounts_said(
             [(block.number, sentence, clauses) for block, sentence, clauses in heard], tuple(self.lines), self.catalogue
@@ -306,6 +279,19 @@ class _Reader:
                     self.notes.cooked.append(Cooked(block.number, how, foods, sentence))
 
 
+_WEEKS: Final = (21.0, 100.0)
+_SOURING: Final = frozenset(
+    "then before process processing can jar jars counter sour sours bubble bubbles bubbling brine crock ferment ferments cloudy open fizzy lid lids".split()
+)
+
+
+def _stands_on_the_shelf(code: str, clauses: Sequence[Clause], sentence: str, notes: Notes) -> bool:
+    """Whether what is to stand for weeks, told behind the processing, are the sealed jars: “Let sit a month.”"""
+    days = [figure.high for clause in clauses for figure in clause.figures if figure.measure == "days"]
+    weeks = bool(days) and _WEEKS[0] <= max(days) <= _WEEKS[1]
+    return code == "fermented" and weeks and bool(notes.minutes) and not _SOURING & set(re.findall(r"[a-z]+", sentence.lower()))
+
+
 def _named_in(line: RecipeLine, said: str) -> bool:
     """Whether the words that a sentence says of a food stand together in a name of a line's food."""
     whole = f" {' '.join(words_of(said))} "
@@ -333,37 +319,6 @@ def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
         if named:
             return named[0].ingredient.name
     return None
-
-
-# “Half-pints or pints: 15 minutes.”
-_JARS_TIMED: Final = re.compile(r"^((?:half-pints|pints|quarts)(?:(?: or | and |, |/)(?:half-pints|pints|quarts)){0,2}): (\d)", re.I)
-# A card's “1/2" head”.
-_HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! of)", re.I)
-
-
-def _as_prose(text: str) -> str:
-    """A step without its number, and a setting line as a sentence: “Process: 10 min” as “Process 10 min”."""
-    text = _HEAD.sub(r"\1 headspace", plain_line(text.strip()))
-    clean = strip_bullet(text)
-    name, colon, rest = clean.partition(":")
-    lows = name.strip().lower().split()
-    if colon and rest.strip() and len(lows) <= 2:
-        if lows and lows[0] in ("jar", "jars"):
-            return f"Fill {rest.strip()} jars"
-        if lows and lows[0] in ("process", "processing", "time", "canner", "bwb"):
-            return f"Process {rest.strip()}"
-        if lows in (["headspace"], ["head", "space"]):
-            return f"Leave {rest.strip()} headspace"
-        if lows == ["pack"]:
-            return f"{rest.strip()} pack"
-        if lows and lows[0] == "step":
-            return rest.strip()
-    if colon and rest.strip() and len(lows) <= 4 and lows and lows[0].strip(",") in ("day", "evening", "morning", "night", "stage", "part"):
-        return rest.strip()  # “Day 1, evening: wash …”
-    at = 0
-    while at < len(clean) and (clean[at].isdigit() or clean[at] in ".):"):
-        at += 1
-    return clean[at:].strip() if 0 < at <= 4 and any(mark in clean[:at] for mark in ".):") and at < len(clean) else clean
 
 
 _EQUIPMENT: Final = frozenset(

@@ -12,7 +12,7 @@ from rheum.core.facts.ingredients import Catalogue
 from rheum.core.facts.rates import Span
 from rheum.core.recipe.clauses import Clause, clauses_of
 from rheum.core.recipe.mentions import strip_bullet
-from rheum.core.recipe.text import sentences
+from rheum.core.recipe.sentences import sentences
 from rheum.core.recipe.writing import how_long
 
 # Groups of acts (reference/prose.toml), the last that counts naming what a sentence does: on a burner, standing, by hand.
