@@ -203,17 +203,20 @@ class _Reader:
         """Hears every sentence of the method and of the asides, once the list is known. What the method itself gives an amount of is listed
         for its other sentences: then they are heard again."""
         unread, lines, jars = [*self.unread], [*self.lines], [*self.notes.jars]
-        given = self._hear(blocks, ())
-        if given and any(item.why.startswith(PUTS_IN) for item in self.unread[len(unread) :]):
+        given = self._hear(blocks, (), frozenset())
+        again = frozenset(str(item.sentence) for item in self.unread[len(unread) :] if item.why.startswith(PUTS_IN))
+        if given and again:
             self.unread, self.lines, self.notes, self.in_process = unread, lines, Notes(jars=jars), False
-            self._hear(blocks, given)
+            self._hear(blocks, given, again)
 
-    def _hear(self, blocks: tuple[Block, ...], given: tuple[RecipeLine, ...]) -> tuple[RecipeLine, ...]:
-        """Hears every sentence against the list and what the method was found to give; gives back what it gives."""
+    def _hear(self, blocks: tuple[Block, ...], given: tuple[RecipeLine, ...], again: frozenset[str]) -> tuple[RecipeLine, ...]:
+        """Hears every sentence against the list, and those of `again` against what the method was found to give too; gives back what it
+        gives."""
         title = frozenset(word for block in blocks if block.role == "title" for word in words_of(block.text))
         # A line that was not heard poisons nothing: what its words name is no new food.
         title |= frozenset(word for item in self.unread for word in words_of(item.text))
-        listed = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
+        listed = Listed(tuple(self.lines), title, self.catalogue.stand_ins)
+        with_given = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
         said: list[tuple[Block, str]] = []
         for block in blocks:
             if block.role == "method" or (block.role == "aside" and not block.furniture):
@@ -229,7 +232,8 @@ class _Reader:
                     Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
                 )
                 continue
-            spoken = hear(jars_timed(sentence), self.catalogue, listed, aside=block.role == "aside")
+            against = with_given if sentence in again else listed
+            spoken = hear(jars_timed(sentence), self.catalogue, against, aside=block.role == "aside")
             found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1
