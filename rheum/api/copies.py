@@ -5,7 +5,8 @@ from __future__ import annotations
 import shutil
 import sqlite3
 import tempfile
-from dataclasses import asdict
+from dataclasses import asdict, replace
+from datetime import date, datetime
 from pathlib import Path
 
 from apiflask import APIBlueprint
@@ -15,8 +16,9 @@ from rheum.api.answers import CopyOut
 from rheum.api.context import connection, now, setup
 from rheum.api.journal_shapes import CopyView
 from rheum.api.problems import Problem
+from rheum.core.shelf.today import copy_is_old
 from rheum.everything import export
-from rheum.store import journal
+from rheum.store import batches, journal
 from rheum.store.database import StoreError, connect_to_read
 from rheum.store.safekeeping import backup, check_backup, put_in_use
 
@@ -28,11 +30,20 @@ def _holds(database: sqlite3.Connection, last: str, kept: str = "") -> CopyView:
     return CopyView(**asdict(journal.holds(database)), last=last, kept=kept)
 
 
+def days_since_copy(day: date) -> int | None:
+    """Days since the last copy of everything, 0 where no batch was ever begun; None where none was taken."""
+    if not batches.any_begun(connection()):
+        return 0
+    last = journal.said(connection(), COPIED)
+    return (day - datetime.fromisoformat(last).astimezone().date()).days if last else None
+
+
 @blueprint.get("/api/copies")
 @blueprint.output(CopyOut)
 def copies() -> CopyView:
     """What is in the data here, and when it was last copied."""
-    return _holds(connection(), journal.said(connection(), COPIED))
+    here = _holds(connection(), journal.said(connection(), COPIED))
+    return replace(here, old=copy_is_old(days_since_copy(now().astimezone().date())))
 
 
 def _sent(path: Path, name: str, mimetype: str) -> Response:

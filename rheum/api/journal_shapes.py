@@ -159,6 +159,8 @@ class CopyView:
     last: str
     # Where what was there before was kept.
     kept: str = ""
+    # Whether the last copy is so old that another should be taken.
+    old: bool = False
 
 
 @dataclass(frozen=True)

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from rheum.api.answers import TodayOut
 from rheum.api.context import connection, moment, now
-from rheum.api.copies import COPIED
+from rheum.api.copies import days_since_copy
 from rheum.api.jar_shapes import TodayView
 from rheum.api.requests import StrictRequest
 from rheum.api.stove import oldest_first, views
@@ -18,7 +18,7 @@ from rheum.core.batch.together import together
 from rheum.core.measures.refused import RequestError
 from rheum.core.shelf.today import LAST_DAYS, MOST, READY_FOR, DayAhead, Group, Marked, Owed, today
 from rheum.formats.calendar_file import Entry, jars_calendar
-from rheum.store import batches, days, jars, journal, news, put_off, shelf, stock, timers
+from rheum.store import days, jars, news, put_off, shelf, stock, timers
 
 blueprint = APIBlueprint("today", __name__, tag="Today")
 
@@ -53,17 +53,9 @@ def _owed(day: date) -> Owed:
         marked=Marked(*jars.marked(connection())),
         stock=stock.read(connection()),
         first=[_group(row) for row in first],
-        copied=_copied(day),
+        copied=days_since_copy(day),
         ready=[_group(row) for row in shelf.became_ready(connection(), day - READY_FOR, day, most=MOST)],
     )
-
-
-def _copied(day: date) -> int | None:
-    """Days since the last copy of everything."""
-    if not batches.any_begun(connection()):
-        return 0
-    last = journal.said(connection(), COPIED)
-    return (day - datetime.fromisoformat(last).astimezone().date()).days if last else None
 
 
 @blueprint.get("/api/today")

@@ -339,9 +339,11 @@ def test_the_shell_writes_out_and_reads_in(tmp_path: Path, capsys: pytest.Captur
 
 
 def test_a_backup_is_looked_into_before_it_takes_the_place_of_what_is_here(shelf: Shelf) -> None:
+    assert shelf.client.get("/api/copies").get_json()["old"], "none was ever taken"
     taken = shelf.client.get("/api/backup")
     assert taken.status_code == 200 and taken.data[:15] == b"SQLite format 3"
-    assert shelf.client.get("/api/copies").get_json()["last"]
+    copied = shelf.client.get("/api/copies").get_json()
+    assert copied["last"] and not copied["old"]
     shelf.tell("finished", (shelf.beans, 1))
     shelf.client.put("/api/choices", json={"unsealed_days": 14})
     told = shelf.client.get("/api/alive").get_json()["token"]
@@ -355,3 +357,6 @@ def test_a_backup_is_looked_into_before_it_takes_the_place_of_what_is_here(shelf
     refused = shelf.client.post("/api/restore", data=b"not at all")
     assert refused.status_code == 422 and "not a Rheum backup" in refused.get_json()["detail"]
     assert zipfile.ZipFile(io.BytesIO(shelf.client.get("/api/export").data)).testzip() is None
+    assert not shelf.client.get("/api/copies").get_json()["old"], "the export was a copy too"
+    shelf.clock.forward(days=31)
+    assert shelf.client.get("/api/copies").get_json()["old"]

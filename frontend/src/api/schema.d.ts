@@ -7991,6 +7991,11 @@ export interface components {
             last: string;
             /** Newest */
             newest: string;
+            /**
+             * Old
+             * @default false
+             */
+            old: boolean;
             /** Recipes */
             recipes: number;
         };

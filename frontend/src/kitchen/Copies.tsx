@@ -8,7 +8,6 @@ import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { dayOf } from "../stove/useServerClock";
 
-const OLD_DAYS = 30;
 type Holds = Awaited<ReturnType<typeof api.copies>>;
 
 const holdsSays = (holds: Holds) =>
@@ -31,7 +30,7 @@ export function Copies() {
   });
   const again = () => setTimeout(() => client.invalidateQueries({ queryKey: ["copies"] }), 1500);
   const last = found.data?.last;
-  const old = found.data && found.data.batches > 0 && (!last || Date.now() - Date.parse(last) > OLD_DAYS * 864e5);
+  const old = found.data?.old;
   return (
     <Box mt="8" borderTopWidth="2px" borderColor="ink" pt="4" maxW="46rem" data-copies="">
       <Heading as="h2" fontSize="xl" fontWeight="700" mb="2">

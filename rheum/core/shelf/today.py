@@ -208,7 +208,12 @@ def _ready(groups: Iterable[Group], today: date) -> Iterable[TodayLine]:
             )
 
 
+def copy_is_old(days: int | None) -> bool:
+    """Whether the last copy of everything, so many days old, should be taken anew; None: none was ever taken."""
+    return days is None or days > OLD_COPY_DAYS
+
+
 def _copy(days: int | None) -> Iterable[TodayLine]:
-    if days is None or days > OLD_COPY_DAYS:
+    if copy_is_old(days):
         says = "No copy of everything was ever taken" if days is None else f"The last copy of everything is {days} days old"
         yield TodayLine("copy", "copy", says, "A backup, kept on another machine.")
