@@ -11,8 +11,13 @@ interface Bar {
   mol: number;
 }
 
-function bars(list: readonly { line: number; mol: number }[], lines: Verdict["lines"]): Bar[] {
-  const names = new Map(lines.map((line) => [line.line, line.reads_as]));
+const SOUR = ["vinegar", "juice", "citric", "fresh-juice"];
+
+function bars(list: readonly { line: number; mol: number }[], lines: Verdict["lines"], sour: boolean): Bar[] {
+  const names = new Map<number, string>();
+  // A sentence may name several things: the one that is meant gives the name.
+  for (const line of lines)
+    if (!names.has(line.line) || SOUR.includes(line.role) === sour) names.set(line.line, line.reads_as);
   return [...list]
     .sort((a, b) => b.mol - a.mol)
     .slice(0, 5)
@@ -24,8 +29,8 @@ export function AcidLedger() {
   const lines = useVerdict((verdict) => verdict.lines);
   const barred = useVerdict((verdict) => verdict.worst !== null);
   if (!acid || !lines) return null;
-  const brought = bars(acid.brought, lines);
-  const taken = bars(acid.taken_up, lines);
+  const brought = bars(acid.brought, lines, true);
+  const taken = bars(acid.taken_up, lines, false);
   const most = Math.max(...brought.map((one) => one.mol), ...taken.map((one) => one.mol), 0.001);
   const low = acid.ph !== null && acid.ph.high < acid.target_ph;
   return (

@@ -43,7 +43,9 @@ const titleOf = (text: string) =>
     .slice(0, 70) || "An empty sheet";
 
 function Title() {
-  const title = useDraft((hold) => titleOf(hold.draft.text));
+  // A page may begin with where it stands on a site: the title is what was heard as one, as long as it stands in the text.
+  const heard = useVerdict((verdict) => verdict.title);
+  const title = useDraft((hold) => (heard && hold.draft.text.includes(heard) ? heard : titleOf(hold.draft.text)));
   const formula = useDraft((hold) => hold.draft.formulaId ?? "");
   const other = useBenchOther((bench) => bench.other);
   const example = useDraft((hold) => hold.draft.text === EXAMPLE);
