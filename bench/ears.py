@@ -6,6 +6,7 @@ Run: python -m bench.ears. The set that nobody who edits the words has read is t
 from __future__ import annotations
 
 import sys
+import tomllib
 from collections.abc import Iterable
 from pathlib import Path
 
@@ -36,7 +37,7 @@ def line(name: str, harmless: Iterable[str], unsafe: Iterable[str]) -> None:
 def main() -> None:
     """Print the rates of every set."""
     sys.path.insert(0, str(Path(__file__).parents[1]))
-    from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
+    from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not
     from tests.core.test_food_table import NAMES
     from tests.core.test_hearing import BEANS
 
@@ -61,7 +62,8 @@ def main() -> None:
             for one in many
         ],
     )
-    line("unread", said(prose_unread.MAY), said(prose_unread.MAY_NOT))
+    apart = tomllib.loads((Path(__file__).parents[1] / "tests/core/unread.toml").read_text(encoding="utf-8"))
+    line("unread", *([f"{of[key]}{one}\n" for key, many in apart[table].items() for one in many] for table in ("may", "may_not")))
     texts = list(of.values())
     lists = [texts[at % len(texts)].replace("\n\nMethod:", f"\n2 cups {name}\n\nMethod:", 1) for at, name in enumerate(NAMES)]
     line("a food table, in lists", [], lists)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import tomllib
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -11,7 +13,7 @@ from rheum.core.facts.lexicon import Frame
 from rheum.core.recipe import frames
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.words import BadReference, read_frames, shipped
-from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not, prose_unread
+from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not
 from tests.core.test_hearing import BEANS, FORMULAS, LIBRARY, heard, vouched_for
 
 FRAMES = LIBRARY.catalogue.lexicon.frames
@@ -25,6 +27,7 @@ PROCESS = (
     "Start the timer{} when the water boils.",
 )
 PUT_OFF = ("tomorrow", "this evening", "after lunch", "next week", "whenever it is convenient", "eventually", "at the weekend")
+UNREAD: dict[str, dict[str, list[str]]] = tomllib.loads(Path(__file__).with_name("unread.toml").read_text(encoding="utf-8"))
 REQUIRED = (
     "wiping the rims",
     "washing the jars",
@@ -110,6 +113,10 @@ def test_what_each_kind_of_pickle_may_say_and_what_not(formula: Formula, said: A
 
 def test_what_nobody_who_edits_the_words_has_read_is_heard_no_worse_than_when_it_was_first_heard() -> None:
     """Only the rates are told: whoever reads which of them fell has spent them."""
-    harmless = sum(vouched_for(BEANS + one + "\n") for one in prose_unread.MAY)
-    unsafe = sum(vouched_for(BEANS + one + "\n") for one in prose_unread.MAY_NOT)
-    assert harmless >= 23 and unsafe <= 12, (harmless, unsafe)
+    clear = {
+        table: sum(vouched_for(f"{of[key]}{one}\n") for key, many in UNREAD[table].items() for one in many)
+        / sum(map(len, UNREAD[table].values()))
+        for of in [{formula.id: formula_text(formula) for formula in FORMULAS}]
+        for table in UNREAD
+    }
+    assert clear["may"] >= 400 / 544 and clear["may_not"] <= 41 / 464, clear
