@@ -63,6 +63,14 @@ def as_adjectives(items: list[Item]) -> list[Item]:
                 and near.kind in ("thing", "food", "act", "state")
                 and near.low not in ("it", "them", "this", "these", "those", "they")
             )
+            if (
+                item.low == "skinned"
+                and before is not None
+                and item.at - before.at == len(("tough", "-"))
+                and before.kind in ("plain", "state")
+            ):
+                out.append(item._replace(kind="plain", group="plain"))
+                continue  # “the tough-skinned ones”
             joined = before is not None and before.low == "well" and item.at - before.at == 2  # “well-mixed dressing”
             if item.form == "ed" and noun and direct and not (before is not None and before.low in _LINKS and not joined):
                 out.append(item._replace(kind="plain", group="plain"))

@@ -100,6 +100,11 @@ def _handwork(clauses: Sequence[Clause]) -> set[str]:
         found.add("smooth-around")
     if any({"slit", "slits", "slash", "pierce", "prick"} & set(clause.lows) for clause in clauses):
         found.add("slit-around")
+    foods = [food.ingredient for clause in clauses for food in clause.foods]
+    if any(one is not None and one.role.role == "herb" for one in foods) and not any(
+        one is not None and one.klass == "garlic" for one in foods
+    ):
+        found.add("herb-around")
     if any("roast" in clause.groups for clause in clauses) and not any("jar" in clause.things for clause in clauses):
         found.add("blister-around")
     return found

@@ -14,7 +14,7 @@ from typing import Final, Literal, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, stem
 from rheum.core.measures.amount import AmountError, amount_at
-from rheum.core.measures.units import kind_of
+from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, unmarked
 from rheum.core.recipe.line_words import strip_bullet
@@ -245,6 +245,9 @@ def _setting(line: str) -> bool:
     )
 
 
+_OF_THREE: Final = 3
+
+
 def _is_title(line: str, catalogue: Catalogue) -> bool:
     """A first line that begins with an amount, or is nothing but a spice's or salt's name, is no title."""
     text, _ = unmarked(line)
@@ -260,6 +263,8 @@ def _is_title(line: str, catalogue: Catalogue) -> bool:
         read = amount_at(found, 0) if found else None
     except AmountError:
         return False
+    if len(found) > _OF_THREE and found[1].text == "-" and found[2].kind == "word" and unit_named(found[2].text) is None:
+        return True  # “3-bean salad”
     if read is None:
         return not (look.sentence and look.words > (12 if look.kitchen else 25))
     return not (found[0].kind == "number" or kind_of(read.amount.unit) != "count" or (read.amount.unit != "each" and read.to < len(found)))

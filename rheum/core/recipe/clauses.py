@@ -20,12 +20,15 @@ from rheum.core.recipe.idioms import (
     each_of,
     from_sealing,
     of_cooking_water,
+    of_one_thing,
+    rinsing,
     seasoning,
     soft_ones,
     telegram,
     with_its_minutes,
 )
 from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, items_of
+from rheum.core.recipe.sentences import in_plain_words
 
 _INTO: Final = frozenset({"into", "in", "onto", "on", "over", "to", "with", "under", "inside"})
 
@@ -129,7 +132,7 @@ def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
 
 @lru_cache(maxsize=4096)
 def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
-    found = tokens(settled(sentence.replace("w/ ", "with ")))
+    found = tokens(settled(in_plain_words(sentence)))
     items = as_adjectives(items_of(found, catalogue))
     parts: list[tuple[str, list[Item]]] = [("", [])]
     for index, item in enumerate(items):
@@ -251,6 +254,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.acts.append(Act("tell", False, item.form, item.at, item.low))  # “can keep lids from sealing”
         elif item.kind == "act" and item.low in ("keep", "keeps", "stop", "stops", "prevent", "prevents") and from_sealing(held, item):
             clause.acts.append(Act("tell", False, item.form, item.at, item.low))
+        elif item.kind == "act" and item.low in ("run", "running") and "over" in {one.low for one in held} and rinsing(held, item):
+            clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run cold water over”
         elif item.kind == "act" and item.low == "dipped" and clause.lows[-2:-1] and clause.lows[-2] in ("towel", "cloth", "paper", "rag"):
             clause.known += 1  # “a towel dipped in vinegar”
         elif item.kind == "act" and item.low in ("takes", "take") and when == "which" and not timed:
@@ -287,12 +292,13 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
                 negated, omitted = False, True
                 continue
             clause.acts.append(Act(item.group, denied, item.form, item.at, item.low))
+            clause.things |= {"jar", "mix"} if item.low == "jar" else set()  # “then jar it”
             if negated and fact and item.group != "tell":
                 negated = fact = False  # “any that did not seal in the refrigerator, to eat this week”
             into = False
         elif item.kind == "thing":
             named = True
-            if not into or by == "with":
+            if (not into or by == "with") and "for" not in clause.lows[-3:-1]:
                 clause.objects.append((item.group, item.low, item.at))
             below = {"below", "under", "beneath", "from", "of", "wipe", "around"} & {one.low for one in held}
             if item.low == "brim" and not negated and not below and not any(one.kind == "figure" for one in held):
@@ -304,9 +310,13 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             clause.things.add(item.group)
             if item.group == "jar" and any(word.low in _EACH for word in found[max(held[0].at, item.at - 4) : item.at]):
                 clause.each = True
-            figure = None if item.group != "group" else figure
+            figure = figure if item.group == "group" or _points_at_food(held, item) else None
+        elif item.kind == "state" and item.low == "little" and {"those", "these", "the", "your"} & set(clause.lows[-2:-1]):
+            clause.known += 1  # “those little cucumbers”
         elif item.kind == "state" and item.group == "more" and of_cooking_water(held, item):
             clause.known += 1
+        elif item.kind == "state" and item.low == "optional" and of_one_thing(held, item):
+            clause.known += 1  # “vinegar, hot peppers (optional), salt”
         elif item.kind == "state" and item.low in ("another", "half") and another_sprig(held, item):
             clause.known += 1  # the second half of what each jar gets
         elif item.kind == "state":
@@ -362,6 +372,12 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
     if omitted:
         clause.foods = [food._replace(negated=False) for food in clause.foods]
     return clause
+
+
+def _points_at_food(held: list[Item], item: Item) -> bool:
+    """“six pounds of those little cucumbers”: which food, and no thing of its own."""
+    behind = next((one for one in held if one.at >= item.to and one.kind not in ("plain", "state")), None)
+    return item.low in ("those", "these") and behind is not None and behind.kind == "food"
 
 
 def all_words(clauses: Iterable[Clause]) -> list[str]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final, Literal
 
 from rheum.core.measures.amount import AmountError, amount_at
@@ -113,6 +114,15 @@ def cut_of(text: str) -> Cut | None:
         item.low == "thickly" or (item.low == "thick" and _STEP_OF.get(_low(found, index + 1)) == 2) for index, item in enumerate(found)
     )
     return Cut(step, _THICKLY_MM if thickly and thick is None else thick, word)
+
+
+def is_of(text: str, cut: Cut) -> bool:
+    """Whether a cut is one of those that words let choose from (“grated or chopped”), or the same in another word (“finely chopped”: minced)."""
+    found = tokens(settled(text[:400]))
+    lows = [word.low for word in found]
+    if cut.word in ("minced", "mince") and any(one == "finely" and two == "chopped" for one, two in pairwise(lows)):
+        return True
+    return "or" in lows and any(step == cut.step for step, _, _ in _words_of_cut(found))
 
 
 Change = Literal["bigger", "smaller", "much-smaller", "pureed"]

@@ -131,6 +131,10 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     amount, to = read
     if amount.unit == "each" and _of_jars(found, to):
         return Figure(amount.low, amount.high, "jars", None, at), to
+    if amount.unit == "each" and (packed := _packages(found, to)) is not None:
+        each, end = packed
+        amount = replace(each, low=each.low * amount.low, high=each.high * amount.high)
+        return Figure(amount.low, amount.high, "volume" if kind_of(amount.unit) == "volume" else "mass", amount, at), end
     step = to + (low_at(found, to) == "-")
     behind = low_at(found, step)
     if amount.unit == "each" and behind in ("more", "full", "whole", "extra", "solid") and low_at(found, step + 1) in _MINUTES:
@@ -148,6 +152,13 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         and behind in ("", ".", ",", "and")
     ):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “simmer 20 minutes, then let stand another 20”
+    if (
+        amount.unit == "each"
+        and low_at(found, at - 1) in ("simmer", "boil", "process")
+        and to >= len(found) - 1
+        and _timed_before(found, at)
+    ):
+        return Figure(amount.low, amount.high, "minutes", None, at), to  # “boil three minutes, add the carrots, simmer ten”
     if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
     if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in ("feet", "ft", "elevation", "altitude") for word in found):
@@ -196,6 +207,21 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     if amount.unit in ("pint", "quart") and behind not in ("of",) and not each_of and not _food_word(found, step):
         return Figure(amount.low, amount.high, "jars", amount, at), to
     return Figure(amount.low, amount.high, "volume" if kind == "volume" else "mass" if kind == "mass" else "count", amount, at), to
+
+
+_PACKAGES: Final = frozenset({"package", "packages", "packet", "packets", "bag", "bags", "can", "cans", "tin", "tins", "box", "boxes"})
+
+
+def _packages(found: tuple[Token, ...], at: int) -> tuple[Amount, int] | None:
+    """What one of several packages holds, and where it ends: “six | 10-ounce frozen packages”."""
+    bracket = low_at(found, at) == "("
+    try:
+        read = amount_at(found, at + bracket) if at + bracket < len(found) and found[at + bracket].kind == "number" else None
+    except AmountError:
+        return None
+    if read is None or kind_of(read.amount.unit) not in ("mass", "volume"):
+        return None
+    return (read.amount, read.to + bracket) if _PACKAGES & {word.low for word in found[read.to : read.to + 4]} else None
 
 
 _BEFORE_JARS: Final = frozenset(

@@ -22,7 +22,7 @@ _TIMED: Final = frozenset(
 _IN_WATER: Final = frozenset({"put", "cover", "stand", "store", "leave"})
 # How long jars rest in the canner once the heat is off, with a minute's grace (USDA Guide 1, from memory).
 _REST: Final = 6.0
-_LEFT: Final = frozenset({"cool", "chill", "rest", "sit", "stand"})
+_LEFT: Final = frozenset({"cool", "chill", "rest", "sit", "settle", "stand"})
 # Things of which any frame may speak.
 _ANY_THING: Final = frozenset({"citrus", "food-not-tinned", "dish", "salt-water", "cook-water", "freezer", "vessel", "growler"})
 _ROASTED: Final = frozenset({"roast", "bake"})
@@ -258,6 +258,8 @@ def _minutes(clause: Clause, things: set[str], lows: set[str], said: set[str]) -
     timed = any(figure.measure == "minutes" for figure in clause.figures) or "minute" in lows
     altitude = "altitude" in things or any(figure.measure == "altitude" for figure in clause.figures)
     waited = {"rest", "wait", "after", "until"} & (lows | {clause.when})
+    if of_jars_alone(clause):
+        return ""  # held against the formula's own
     if timed and clause.acts and not (altitude or "canner" in things or done & _TIMED or waited):
         return "minutes"
     bathed = done and done <= _IN_WATER and things & {"water", "in-water", "canner"} and {"jar", "jars"} & said and "boiling" not in lows
@@ -266,6 +268,13 @@ def _minutes(clause: Clause, things: set[str], lows: set[str], said: set[str]) -
     if "part" in clause.states and (({"time", "minute"} & lows and not done) or ("long" in lows and done & {"process", "boil"})):
         return "time"
     return ""
+
+
+def of_jars_alone(clause: Clause) -> bool:
+    """“Quarts need fifteen minutes”: the time of a size of jar, and of nothing else."""
+    takes = {act.word for act in clause.acts} <= {"need", "needs", "want", "wants", "take", "takes", "get", "gets"} and bool(clause.acts)
+    sizes = {"pints", "quarts", "sizes"} & set(clause.lows)
+    return takes and bool(sizes) and clause.things == {"jar"} and not clause.foods and not clause.neg
 
 
 def _stated(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
@@ -291,7 +300,8 @@ def _stated(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
         return "open"
     stated = any(act.word in ("is", "are", "was", "were") for act in clause.acts)
     eased = frames.reassuring & lows
-    if eased and (not done or stated or "mould" in things) and not cold and not {"hold", "holds", "fit", "fits"} & lows:
+    measured = "space" in things and any(figure.measure == "length" for figure in clause.figures)
+    if eased and not measured and (not done or stated or "mould" in things) and not cold and not {"hold", "holds", "fit", "fits"} & lows:
         return sorted(eased)[0]
     if not done:
         return "cold" if "brine" in things and "cold" in clause.states and not clause.neg else ""

@@ -54,6 +54,8 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
         return None
     if not colon and ((name.rstrip().endswith((".", "!", ",", ";")) and not _SHORT & set(lows)) or len(lows) > 6):
         return None
+    if lows[0] in _STAGES and len(lows) == len(("day", "1")) and (lows[1][0].isdigit() or lows[1] in UNITS):
+        return Heading("method", None, rest)  # “DAY 2”
     found = _named(name, lows, catalogue)
     if (
         found is None
@@ -75,6 +77,7 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     return Heading(kind, per_jar, rest)  # type: ignore[arg-type]
 
 
+_STAGES: Final = frozenset({"day", "stage"})
 _SHORT: Final = frozenset({"ing", "ingr", "ingred", "ingreds", "meth", "dir", "dirs", "instr"})
 
 
@@ -157,6 +160,8 @@ def _only_food(name: str, catalogue: Catalogue) -> bool:
 
 def _cooked_away(said: set[str], catalogue: Catalogue) -> bool:
     """“For cooking the mushrooms (discard this liquid)”: a liquid that does not reach the jar because its heading says so."""
+    if said & {"simmering", "cooking", "blanching"} and "water" in said and len(said) <= len("for the simmering water".split()):
+        return True
     away = said & {"discard", "discarded", "drained", "thrown"}
     return bool(
         away and said & {"cooking", "boiling", "blanching", "soaking", "simmering"} and not said & {"keep", "kept", "reserve", "reserved"}

@@ -26,6 +26,14 @@ def another_sprig(held: list[Item], item: Item) -> bool:
     return shared and not measured
 
 
+def of_one_thing(held: list[Item], item: Item) -> bool:
+    """“hot peppers (optional)”: in brackets behind a food that is neither acid nor salt, and of nothing else."""
+    index = held.index(item)
+    before = held[max(0, index - 2) : index]
+    food = before[0].food if len(before) == len("()") and before[1].low == "(" else None
+    return food is not None and not food.role.acid and food.role.role != "salt"
+
+
 def of_cooking_water(held: list[Item], item: Item) -> bool:
     """“in plenty of boiling water”: what it is cooked, washed or soaked in."""
     food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
@@ -71,6 +79,12 @@ def seasoning(held: list[Item], item: Item) -> bool:
     return bool(foods) and all(food is not None and (food.role.role in _SEASONING or food.id.endswith("mustard")) for food in foods)
 
 
+def rinsing(held: list[Item], item: Item) -> bool:
+    """“run cold water over them”: rinsed."""
+    food = next((one.food for one in held if one.at > item.at and one.kind == "food"), None)
+    return food is not None and food.role.role == "water"
+
+
 def soft_ones(held: list[Item], item: Item) -> bool:
     """“toss any soft ones”, “toss the bruised ones”: thrown out."""
     behind = [one.low for one in held if one.at > item.at][:3]
@@ -86,8 +100,8 @@ def with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
     """“Boil until a fork goes in, 25 to 30 minutes”: the time behind what one waits for is that of the act."""
     acting: list[Item] = []
     for (before, first), (when, held) in pairwise(parts):
-        # What hangs on “until” may itself hang “which takes 10 minutes”.
-        main = acting if when == "which" and before in ("until", "till") else first
+        # What hangs on “until” may itself hang “which takes 10 minutes”, or be one of two: “until it thickens and is down by half, 30 minutes”.
+        main = acting if before in ("until", "till") else first
         acting = main
         if when == "which" and before not in ("until", "till"):
             continue

@@ -251,7 +251,9 @@ def _check_others(found: tuple[Token, ...], words: dict[int, Token], named: Name
     return aimed
 
 
-_INTO_WORDS: Final = frozenset({"a", "an", "the", "in", "into", "to", "fit", "cheesecloth", "muslin", "spice", "your", "cloth"})
+_INTO_WORDS: Final = frozenset(
+    {"a", "an", "the", "in", "into", "to", "fit", "cheesecloth", "muslin", "spice", "your", "cloth", "little", "small", "tea"}
+)
 _HANDLED_FRESH: Final = frozenset({"peeled", "minced", "sliced", "julienned", "washed", "rinsed", "patted", "grated", "scrubbed"})
 
 
@@ -333,6 +335,8 @@ def _check_word(
     before_name = bool(named.name) and at < named.name[0] and named.name[0] - at <= 2
     if sort == "unknown" and before_name and word.text[:1].isupper() and at > 0:
         return []  # a proper name directly before a known food is a kind of it
+    if one == "pickle" and "for" in {_low(found, at - 1), _low(found, at - 2)}:
+        return []  # “for firmer pickles”
     if sort == "food":
         raise LineUnread(
             f"This line names {ingredient.name} and “{low}”. Give each a line of its own, or say that it is only a kind.",

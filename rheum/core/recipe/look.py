@@ -5,12 +5,13 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.measures.amount import AmountError, amount_at
-from rheum.core.measures.units import kind_of
-from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.measures.units import kind_of, unit_named
+from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.alike import alike
 from rheum.core.recipe.line_words import plain_line, strip_bullet
@@ -53,18 +54,42 @@ def _look(text: str, catalogue: Catalogue) -> Look:
     amount = begins_with_amount(body) or _ends_with_amount(found) or is_run_on(body)
     acts = _acts(found, catalogue)
     ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
-    sentence = (ends or len(words) > 18 or _mid_stops(found) > 0) and not is_run_on(body)
+    spoken = not amount and len(_measured(found)) >= _TOLD_IN_SENTENCES
+    sentence = (ends or spoken or _praised(words) or len(words) > 18 or _mid_stops(found) > 0) and not is_run_on(body)
     food = bool(catalogue.within(tuple(one for word in words[:30] if word.kind == "word" for one in words_of(word.text))))
     return Look(
         amount,
         food,
         sentence,
-        _imperative(words, catalogue) and not _described(found, catalogue),
+        spoken or (_imperative(words, catalogue) and not _described(found, catalogue)),
         numbered,
         _furniture(words, body, catalogue, food=food) or (not food and _times_and_yields(text, words)),
         len(words),
         bool(acts & KITCHEN),
     )
+
+
+_TOLD_IN_SENTENCES: Final = 3
+_PRAISE: Final = frozenset("good great delicious perfect amazing tasty yummy lovely excellent fantastic".split())
+_AT_TABLE: Final = frozenset({"with", "on", "over"})
+
+
+def _praised(words: Sequence[Token]) -> bool:
+    """“so good with fish”: what is told of the table, without an amount."""
+    lows = [word.low for word in words]
+    return any(one in _PRAISE and two in _AT_TABLE for one, two in pairwise(lows[:6]))
+
+
+def _measured(found: Sequence[Token]) -> list[int]:
+    """Where an amount in a kitchen's measure stands."""
+    return [
+        at
+        for at, word in enumerate(found[:-1])
+        if word.kind in ("number", "word")
+        and (word.kind == "number" or word.low in UNITS or word.low in ("a", "half"))
+        and (unit := unit_named(found[at + 1].text)) is not None
+        and kind_of(unit) in ("volume", "mass")
+    ]
 
 
 def is_run_on(text: str) -> bool:
@@ -191,6 +216,7 @@ def _times_and_yields(text: str, words: Sequence[Token]) -> bool:
     return text.count("|") + text.count("·") >= 1 and len(_TIMES_AND_YIELDS & {word.low for word in words}) >= 2
 
 
+_TIMESTAMP: Final = re.compile(r"\(?\d{1,2}:\d\d(?::\d\d)?\)?[\s–-]{1,4}(?=[^\W\d])")
 _OPINIONS: Final = frozenset({"stars", "votes", "reviews", "ratings", "comments", "shares"})
 
 
@@ -199,6 +225,8 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
     if not words:
         return True
     lows = [word.low for word in words]
+    if (stamp := _TIMESTAMP.match(text)) and not begins_with_amount(text[stamp.end() :]):
+        return True  # “3:40 Packing the jars”
     if lows[0] in ("yield", "yields", "makes", "servings", "serves") and len(lows) <= 12:
         return True
     if ":" in text and (lows[0] in table.furniture or lows[:2] == ["method", "of"]) and len(lows) <= 14:

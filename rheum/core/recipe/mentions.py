@@ -215,6 +215,8 @@ def _pass_colours(found: tuple[Token, ...], spent: list[bool]) -> None:
         behind = _low(found, at + 1)
         if word.low in ("one", "two") and behind in _COLOURS and _low(found, at - 1) in (",", "(", "and") and at > 1:
             spent[at] = True
+        if word.low == "some" and behind in _COLOURS and at > 1:
+            spent[at] = True  # “some red and some green”
         coloured = behind in ("bell", "sweet", "pepper", "peppers", "hot")
         if word.low == "orange" and coloured and _low(found, at - 1) in ("and", "or", ",", "&") and _low(found, at - 2) in _COLOURS | {","}:
             spent[at] = True

@@ -24,7 +24,8 @@ PUTS_IN: Final = "The method puts in "
 
 def permitted_swap(clause: Clause, listed: Listed) -> bool:
     """“You may use green tomatoes instead of tomatillos”: nothing is said but that a food may take the place of a listed one, and it may."""
-    instead = "instead" in clause.states or {"instead", "place", "substitute", "substituted", "swap"} & set(clause.lows)
+    offered = {"may", "can"} & set(clause.lows) and "or" in clause.lows and clause.groups == {"use"} and len(clause.foods) > 1
+    instead = offered or "instead" in clause.states or {"instead", "place", "substitute", "substituted", "swap"} & set(clause.lows)
     if not instead or clause.figures or clause.things - {"mix"} or not clause.groups or not clause.groups <= {"use", "tell", "replace"}:
         return False
     items = [food.ingredient for food in clause.foods]
@@ -34,6 +35,8 @@ def permitted_swap(clause: Clause, listed: Listed) -> bool:
 
 def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
     """A food that a clause puts in and no line lists."""
+    if _lime_soak(clause) and not any(line.ingredient.role.role == "alkali" for line in listed.lines):
+        return Heard("composition", f"{PUTS_IN}lime, which no line lists.")
     for food in clause.foods:
         if (
             food.negated
@@ -62,6 +65,8 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
             continue  # “the size of an egg”
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
+        if _makes_good(clause, food):
+            continue
         item = food.ingredient
         fresh = item is not None and item.role.role == "fresh-juice" and food.word.lower().startswith("fresh")
         if fresh and item is not None and not any(line.ingredient.id == item.id for line in listed.lines) and not clause.neg:
@@ -72,7 +77,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
             )
         if item is not None and item.role.role == "produce" and "ripe" in _before(clause, food) and _put_up_unripe(food, listed):
             return Heard("composition", f"The list has {item.name} unripe; ripe it is less sour. Use it as listed.")
-        if item is None and food.figure is None and (_beside(clause, food) or _only_told(clause)):
+        if item is None and food.figure is None and (_herbs(food, listed) or _beside(clause, food) or _only_told(clause)):
             continue
         if item is not None and item.klass == "pepper" and clause.groups <= {"replace", "tell"} and food.figure is None:
             continue  # which peppers, not how many
@@ -118,6 +123,8 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
                 continue  # “always bottled lime or lemon juice”
             if item.role.role == "vinegar" and ("wash" in clause.groups or clause.things & {"rim", "canner"}):
                 continue
+            if _first_half(food, clause, listed):
+                continue
         elif listed.says(words_of(food.word)[0]):
             continue
         if aside and food.figure is None and not _puts(clause):
@@ -127,12 +134,39 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
     return None
 
 
+def _lime_soak(clause: Clause) -> bool:
+    """Whether food is put in lime water."""
+    lime = "limewater" in clause.lows or ("cook-water" in clause.things and "lime" in clause.lows)
+    return lime and bool(clause.groups & {"put", "stand", "cover", "use", "combine"}) and not clause.neg
+
+
+def _makes_good(clause: Clause, food: Food) -> bool:
+    """“The bottoms make good broth”: what else becomes of it."""
+    makes = [act for act in clause.acts if act.word in ("make", "makes")]
+    alone = bool(makes) and clause.groups == {"tell"} and not clause.things & {"jar", "brine", "mix"} and not clause.each
+    return alone and "praise" in clause.states and food.at > makes[0].at and food.figure is None
+
+
+def _herbs(food: Food, listed: Listed) -> bool:
+    """Whether the herbs are those that the list has."""
+    return food.word.lower() == "herbs" and any(line.ingredient.role.role in ("herb", "spice") for line in listed.lines)
+
+
 def item_of(food: Food, listed: Listed) -> bool:
     """Whether a food is of the very sort of a listed one, told apart from it: “slicing tomatoes have to cook longer”."""
     item = food.ingredient
     return item is not None and any(
         line.ingredient.klass == item.klass and line.ingredient.swap_group == item.swap_group and item.swap_group for line in listed.lines
     )
+
+
+def _first_half(food: Food, clause: Clause, listed: Listed) -> bool:
+    """“celery and mustard seeds”: the celery seed that is listed."""
+    behind = next((other for other in clause.foods if 0 < other.at - food.at <= len("and ")), None)
+    if food.figure is not None or behind is None or len(words_of(behind.word)) < 2:
+        return False
+    whole = {*words_of(food.word), words_of(behind.word)[-1]}
+    return any(line.ingredient.role.role == "spice" and whole <= set(words_of(line.ingredient.name)) for line in listed.lines)
 
 
 def _dried_before(clause: Clause, food: Food) -> bool:

@@ -218,6 +218,34 @@ def _off_at_the_boil(it: _Hung) -> str:
     return "off" if boils and off and not any(f.measure == "minutes" for other in it.clauses for f in other.figures) else ""
 
 
+def _out_of_the_water(it: _Hung) -> str:
+    """Jars that need not stand under water."""
+    wet = it.lows & {"water", "waterline"} and it.lows & {"under", "below", "beneath", "submerged", "covered", "immersed", "underwater"}
+    return "under" if wet and it.clause.neg and "jar" in it.clause.things and it.clause.groups <= {"tell"} else ""
+
+
+_ONE_POT: Final = frozenset("it relish chutney salsa sauce ketchup mixture everything batch".split())
+
+
+def _cold_and_filled(it: _Hung) -> str:
+    """What stood until it was cold, and is then filled: “let the relish go cold, then jar it”."""
+    before = it.before
+    jarred = "fill" in it.clause.groups or ("jar" in it.clause.lows and {"it", "them"} & it.lows)
+    if before is None or not jarred or before.groups & {"heat", "boil", "simmer", "wash"}:
+        return ""
+    told = words_said(before)
+    stood = before.groups & {"stand", "leave"} or told & {"let", "go", "goes", "gone", "get"}
+    cold = told & {"cold", "cool", "cooled", "lukewarm"} and _ONE_POT & told
+    return "cold" if stood and cold and not before.foods and not it.said & {"boil", "heat", "hot", "reheat", "slightly", "bit"} else ""
+
+
+def _sealed_by_steam(it: _Hung) -> str:
+    """Lids said to be sealed by steam, warmth or weight: “the steam from the kettle will seal the lids”."""
+    seals = any(act.word.startswith("seal") and not act.negated for act in it.clause.acts)
+    by = it.lows & {"steam", "warmth", "weight", "sunshine", "wax", "honey"}
+    return "seal" if seals and by and not it.said & _NOT_YET else ""
+
+
 def _filled_and_shelved(it: _Hung) -> str:
     """What is filled and put on the shelf, with nothing between."""
     filled = any(other.groups & {"fill"} for other in it.clauses)
@@ -250,6 +278,9 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _loose_pressed,
     _off_at_the_boil,
     _filled_and_shelved,
+    _out_of_the_water,
+    _cold_and_filled,
+    _sealed_by_steam,
 )
 
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 from typing import Final
 
-from rheum.core.facts.ingredients import Catalogue, Ingredient
+from rheum.core.facts.ingredients import Catalogue, Ingredient, words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.units import kind_of
@@ -126,6 +126,8 @@ def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> 
 def _of_the_mixture(lows: Sequence[str]) -> bool:
     """Whether an amount is of what stands in the pot already: “of the hot mixture”, “of the brine”."""
     for at, low in enumerate(lows[:-1]):
+        if low == "of" and lows[at + 1] in ("that", "it", "this") and lows[at + 2 : at + 3] in ([], ["and"], [","]):
+            return True  # “with half a cup of that”
         if low == "of" and lows[at + 1] in ("the", "this", "that") and {"mixture", "brine", "syrup", "liquid"} & set(lows[at + 2 : at + 5]):
             return True
     return False
@@ -249,6 +251,14 @@ def _soak_around(heard: Sequence[_Said], index: int) -> bool:
     return soaked and drained
 
 
+def _limes(food: Food, lines: Sequence[RecipeLine]) -> bool:
+    """Whether a food is an alkali: pickling lime, and “lime” where that is the only lime of the list."""
+    if food.ingredient is not None and food.ingredient.role.role == "alkali":
+        return True
+    listed = [line.ingredient for line in lines if "lime" in words_of(line.ingredient.name)]
+    return food.word.lower() == "lime" and bool(listed) and all(one.role.role == "alkali" for one in listed)
+
+
 def _water(
     amount: Amount, item: Ingredient, clause: Clause, number: int, *, sentence: str, heard: Sequence[_Said], index: int, kept: list[RecipeLine],
     added: list[RecipeLine], unread: list[Unread],
@@ -257,7 +267,7 @@ def _water(
     with_acid = any(food.ingredient is not None and food.ingredient.role.acid for food in clause.foods) or "brine" in things
     if "canner" in things or (lows & {"canner", "lids"} and not with_acid):
         return
-    if not with_acid and any(food.ingredient is not None and food.ingredient.role.role == "alkali" for food in clause.foods):
+    if not with_acid and any(_limes(food, kept) for food in clause.foods):
         # “mix 1 1/2 gallons of water and the lime”: a soak, and both stay out of the jars where it is poured away and rinsed off.
         if "jar" not in things and _soak_around(heard, index):
             for line in kept[:]:

@@ -10,7 +10,7 @@ from rheum.core.facts.ingredients import Ingredient
 from rheum.core.measures.amount import Amount
 
 Section = Literal["jar", "per-jar", "soak", "method"]
-What = Literal["pureed", "drained", "thicker", "unpeeled", "unsalted", "whole"]
+What = Literal["pureed", "drained", "thicker", "unpeeled", "unsalted", "whole", "whole-baby"]
 State = Literal["frozen", "tinned", "unfit", "mouldy", "minced"]
 
 

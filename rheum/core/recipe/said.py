@@ -11,9 +11,11 @@ from rheum.core.facts.formulas import Pack
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.figures import Figure, low_at
+from rheum.core.recipe.frames import of_jars_alone
 from rheum.core.recipe.hearing import Spoken
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidMinutes, What
+from rheum.core.recipe.sentences import in_plain_words
 
 _RESTING: Final = frozenset({"stand", "simmer", "wash", "blanch", "leave", "store", "roast", "fry", "bake", "puree", "reduce", "off"})
 _PROCESSING: Final = frozenset({"process", "time"})
@@ -79,7 +81,7 @@ def note(spoken: Spoken, line: int, notes: Notes, *, in_process: bool) -> bool:
 # At the Bench most sentences are as they were a keystroke ago.
 @lru_cache(maxsize=4096)
 def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]:
-    sentence, clauses, notes = spoken.sentence, spoken.clauses, Notes()
+    sentence, clauses, notes = in_plain_words(spoken.sentence), spoken.clauses, Notes()
     about = _about_canner(clauses)
     jars = jars_named(sentence)
     told = in_process and all(
@@ -136,6 +138,8 @@ def _about_canner(clauses: Sequence[Clause]) -> bool:
         ):
             return True
         minutes = any(figure.measure == "minutes" for figure in clause.figures)
+        if minutes and of_jars_alone(clause) and clause is clauses[-1]:
+            return True
         boiling = "boiling" in clause.lows and any(food.ingredient and food.ingredient.role.role == "water" for food in clause.foods)
         if (
             minutes
@@ -203,8 +207,10 @@ def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: No
 
 
 def _above_that(found: Sequence[Token], at: int) -> bool:
-    """“… and 25 above that”: minutes of a height that nobody can place."""
-    return any(low_at(tuple(found), step) == "above" and low_at(tuple(found), step + 1) == "that" for step in (at + 1, at + 2))
+    """“… and 25 above that”, “20 minutes above)”: minutes of a height that nobody can place."""
+    return any(
+        low_at(tuple(found), step) == "above" and low_at(tuple(found), step + 1) in ("that", ")", ".", "") for step in (at + 1, at + 2)
+    )
 
 
 _FROM_TOP: Final = frozenset({"rim", "rims", "top", "brim", "lip", "lid", "tops"})
@@ -338,7 +344,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     if (whole and not any(item.role.role == "spice" for item in foods)) or (
         clause.forbidden & {"cut"} and {act.word for act in clause.acts if act.negated} & _SLICING
     ):
-        shape.append((line, "whole"))
+        shape.append((line, "whole-baby" if "baby" in lows else "whole"))
     if (
         {"soak", "soaked", "soaking", "salted", "salting", "brined", "rinse", "rinsed"} & lows
         or "drain" in acts

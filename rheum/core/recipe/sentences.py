@@ -13,6 +13,21 @@ _SHORT: Final = frozenset(
 )
 
 
+# A time, and a new sentence behind it that begins small: “simmer 5 min. fill the jars”.
+_TIMED: Final = frozenset("min mins hr hrs".split())
+_BEGINS: Final = frozenset(
+    "add bring boil cool cover drain fill heat ladle let lift pack place pour process put remove return rinse simmer spoon stir strain take then turn wipe".split()
+)
+_INLINE_STEP: Final = re.compile(r"\(?\d{1,2}[.)]\s{1,4}(?=[A-Z])")
+
+
+def _unnumbered(part: str) -> str:
+    """A sentence without the number of its step: “2) Combine …” in the middle of a line."""
+    clean = part.strip()
+    step = _INLINE_STEP.match(clean)
+    return clean[step.end() :] if step else clean
+
+
 @lru_cache(maxsize=4096)
 def sentences(text: str) -> tuple[str, ...]:
     """The sentences of a line of prose, each as it stands there; a decimal point or a short form does not end one."""
@@ -21,19 +36,23 @@ def sentences(text: str) -> tuple[str, ...]:
     for at, char in enumerate(text):
         if char not in ".!?;" or at + 1 >= len(text) or not text[at + 1].isspace():
             continue
-        behind = text[at + 1 : at + 40].lstrip()[:1]
+        rest = text[at + 1 : at + 40].lstrip()
+        behind = rest[:1]
+        if char == ";" and text.rfind("(", begins, at) > text.rfind(")", begins, at):
+            continue  # “(15 minutes to 6,000 ft; 20 above)”
         before = text[begins:at].rsplit(None, 1)[-1].lower().strip("(") if text[begins:at].strip() else ""
         last = before[-1:]
         if char == "." and (
-            (before in _SHORT and not behind.isupper())
+            (before in _SHORT and not behind.isupper() and not (before in _TIMED and rest.split(None, 1)[0] in _BEGINS))
+            or ("-" in before and before.rsplit("-", 1)[1] in _SHORT)
             or (last.isdigit() and not behind.isupper())
             or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())
         ):
             continue
-        if part := text[begins : at + 1].strip():
+        if part := _unnumbered(text[begins : at + 1]):
             found.append(part)
         begins = at + 1
-    if part := text[begins:].strip():
+    if part := _unnumbered(text[begins:]):
         found.append(part)
     return tuple(found)
 
@@ -43,9 +62,45 @@ _JARS_TIMED: Final = re.compile(r"^((?:half-pints|pints|quarts)(?:(?: or | and |
 _HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! of)", re.I)
 
 
-def jars_timed(sentence: str) -> str:
-    """“Half-pints or pints: 15 minutes.” as a sentence about processing."""
+_TIME_ALONE: Final = re.compile(r"\d{1,2}(?:[-–]\d{1,2})? ?(min|mins|minutes|hr|hrs|hours?)\.?$", re.I)
+_FILLED_BEFORE: Final = re.compile(r"\b(?:jars?|pints?|half-pints?|pts?|quarts?|qts?|headspace|lids?|rims?|canner|bwb)\b", re.I)
+_SOAKED_BEFORE: Final = re.compile(r"\b(?:water|salt|ice|soak)\b", re.I)
+
+
+def jars_timed(sentence: str, before: str = "") -> str:
+    """“Half-pints or pints: 15 minutes.” as a sentence about processing, and a time alone (“15 min.”) by the sentence before it: of the jars
+    that were filled, or of what was salted."""
+    if alone := _TIME_ALONE.match(sentence):
+        minutes = alone.group(1).lower().startswith("m")
+        if minutes and _FILLED_BEFORE.search(before):
+            return f"Process {sentence}"
+        if not minutes and _SOAKED_BEFORE.search(before) and not _FILLED_BEFORE.search(before):
+            return f"Let stand {sentence}"
     return _JARS_TIMED.sub(r"Process \1 \2", sentence)
+
+
+_IN_BRACKETS: Final = re.compile(r"\([^()]{1,120}\)")
+_TWICE_THAT: Final = re.compile(r" \((?:twice|double) (?:that|this|it)? ?(?:in|for) (?:pints|quarts)\)", re.I)
+_APPROX: Final = re.compile(r"\bapprox\b\.?", re.I)
+_MAINTAINING: Final = re.compile(
+    r"\bmaintaining (?=(?:an? |the )?[\d¼½¾⅛/., -]{1,6}[- ]?(?:inch|in|cm|mm|\"|″|”)\.?[- ]{0,2}(?:of )?head)", re.I
+)
+_SALTED: Final = re.compile(
+    r" \((?:about )?[\d¼½¾/ ]{1,6}[^\W\d]{1,12}\.? (?:canning |pickling |kosher |sea )?salt (?:per|to (?:a|each|the)) (?:gallon|quart|litre|liter)(?: of water)?\)",
+    re.I,
+)
+_JARS_OF: Final = re.compile(r"\b(jars?) \((?:about )?(\d[\d.,/]{0,5} ?(?:ml|l|oz|fl oz|litre|liter|pint|quart)s?)\)", re.I)
+_MORE: Final = re.compile(r"\b((?:simmer|boil|cook|blanch)(?: (?:it|them))?(?: for)? \d{1,2}) more(?=[.,;]|$)", re.I)
+
+
+def in_plain_words(sentence: str) -> str:
+    """A sentence with the short ways of cards and sheets written out: “w/”, “approx.”, “hot jars (450 ml)”, “simmer 5 more”; how salty the
+    water is in which food is boiled, said in brackets, is left out."""
+    sentence = _TWICE_THAT.sub("", sentence)
+    text = _IN_BRACKETS.sub(lambda found: found.group().replace(";", ","), sentence.replace("w/ ", "with "))
+    for pattern, told in ((_APPROX, "about"), (_MAINTAINING, "leaving "), (_SALTED, ""), (_JARS_OF, r"\2 \1"), (_MORE, r"\1 more minutes")):
+        text = pattern.sub(told, text)
+    return text
 
 
 def as_prose(text: str) -> str:

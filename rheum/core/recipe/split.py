@@ -7,6 +7,8 @@ from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.line_words import plain_line, strip_bullet
 
+_COLOURS = frozenset({"red", "green", "yellow", "orange"})
+
 
 def split_line(text: str) -> list[str]:
     """A line cut before each amount that stands behind a comma, “and” or “+”; what stands in brackets at its end goes with every part."""
@@ -14,6 +16,8 @@ def split_line(text: str) -> list[str]:
     found = tokens(clean)
     if each := _of_each(clean, found):
         return each
+    if salted := _in_water(clean, found):
+        return salted
     cuts, depth = [], 0
     for at, word in enumerate(found[:-1]):
         depth += (word.text in "([") - (word.text in ")]")
@@ -37,7 +41,26 @@ def split_line(text: str) -> list[str]:
     for end, start in cuts:
         parts.append(f"{clean[begins:end]} {tail}".strip())
         begins = start
-    return [*parts, clean[begins:].strip()]
+    last = clean[begins:].strip()
+    noun = parts[0].rstrip(" ,").rsplit(None, 1)[-1]
+    if last.rsplit(None, 1)[-1].lower() in _COLOURS and noun.lower().startswith("pepper"):
+        last = f"{last} {noun}"  # “3 cups chopped green pepper, 3 cups chopped red”
+    return [*parts, last]
+
+
+def _in_water(clean: str, found: tuple[Token, ...]) -> list[str]:
+    """“1/2 cup salt in 1 quart of water”: the salt and its water; nothing where it is not that."""
+    at = next((index for index, word in enumerate(found[:-1]) if word.low in ("in", "dissolved") and index > 1), None)
+    if at is None or "water" not in [word.low for word in found[at:]] or not {"salt", "lime"} & {word.low for word in found[:at]}:
+        return []
+    water = at + 1 + (found[at + 1].low == "in")
+    try:
+        read = amount_at(found, water) if water < len(found) else None
+    except AmountError:
+        return []
+    if read is None or kind_of(read.amount.unit) != "volume":
+        return []
+    return [clean[: found[at].at].strip(" ,"), clean[found[water].at :].strip()]
 
 
 def _of_each(clean: str, found: tuple[Token, ...]) -> list[str]:

@@ -226,14 +226,15 @@ class _Reader:
             elif block.role == "heading" and ":" not in block.text.rstrip(":"):
                 continue
         heard: list[tuple[Block, str, Sequence[Clause]]] = []
-        for block, sentence in said:
+        for place, (block, sentence) in enumerate(said):
             if len(sentence) > LONGEST_SENTENCE:
                 self.unread.append(
                     Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
                 )
                 continue
+            before = said[place - 1][1] if place else ""
             against = with_given if sentence in again else listed
-            spoken = hear(jars_timed(sentence), self.catalogue, against, aside=block.role == "aside")
+            spoken = hear(jars_timed(sentence, before), self.catalogue, against, aside=block.role == "aside")
             found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1
@@ -273,7 +274,9 @@ class _Reader:
             if first and acts & {"fill", "put"}:
                 acts = acts | {"simmer"}
             for how in acts & {"boil", "simmer", "blanch", "fry", "roast", "bake"}:
-                everything = bool({"vegetables", "vegetable", "everything", "veg"} & set(clause.lows))
+                everything = bool({"vegetables", "vegetable", "everything", "veg"} & set(clause.lows)) and "else" not in clause.lows
+                soft = any(other.when in ("until", "till") and ("soft" in other.states or "soft" in other.lows) for other in clauses)
+                everything = everything or (soft and bool({"them", "it"} & set(clause.lows)) and not clause.foods)
                 named = [food.word for food in clause.foods if not food.negated]
                 foods = tuple(
                     line.ingredient.id for line in self.lines
@@ -283,7 +286,7 @@ class _Reader:
                     self.notes.cooked.append(Cooked(block.number, how, foods, sentence))
 
 
-_WEEKS: Final = (21.0, 100.0)
+_WEEKS: Final = (21.0, 800.0)
 _SOURING: Final = frozenset(
     "then before process processing can jar jars counter sour sours bubble bubbles bubbling brine crock ferment ferments cloudy open fizzy lid lids".split()
 )

@@ -51,6 +51,7 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         if figure.measure in ("volume", "mass", "count")
         and figure.amount is not None
         and not any(food.figure is figure for food in clause.foods)
+        and not (figure.amount.unit in ("head", "sprig") and "herb-around" in around)
     ]
     if loose and (clause.each or "jar" in things) and clause.groups & (_COMPOSING | {"increase"}):
         return Heard("composition", "What this amount is of was not understood. Give it a line of its own.")

@@ -11,7 +11,7 @@ from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
-from rheum.core.recipe.cut import PUREED, WHOLE, Cut, changed, cut_of
+from rheum.core.recipe.cut import PUREED, WHOLE, Cut, changed, cut_of, is_of
 from rheum.core.recipe.recipe import What
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
@@ -60,6 +60,8 @@ def cut(case: Case) -> Iterator[Finding]:
         if here.step == WHOLE and any(item.baby for item in _lines_of(match.formula, pair)) and "baby" in line.text.lower():
             continue
         name, how = line.ingredient.name.capitalize(), changed(own, here)
+        if how == "much-smaller" and all(is_of(item.prep, here) for item in _lines_of(match.formula, pair)):
+            continue
         remedy = Remedy(f"Cut it as the formula has it: {own.word}.", line_as_formula(case, line, _lines_of(match.formula, pair)))
         if how == "bigger":
             thicker = "thicker than" if own.step == here.step else f"{here.word}, where"
@@ -139,6 +141,8 @@ def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Itera
         yield finding(
             "density-changed", "The text cooks it thicker than the formula.", said["thicker"], "Cook no longer than the formula says."
         )
+    if "whole-baby" in said and not any(line.baby for line in formula.jar_lines):
+        said = {**said, "whole": said["whole-baby"]}
     if "whole" in said:
         cuts = [
             cut_of(line.prep)
