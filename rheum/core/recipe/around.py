@@ -62,6 +62,8 @@ def around_of(clauses: Sequence[Clause]) -> set[str]:
         and any(f.into and f.ingredient and f.ingredient.role.role == "water" for f in clause.foods)
         for clause in clauses
     )
+    if any(clause.acts for clause in clauses) and not any(clause.groups - {"tell", "check"} for clause in clauses):
+        found.add("told-around")  # nothing is done in the whole sentence
     found |= _hung_on(clauses)
     if in_water or any("canner" in clause.things for clause in clauses):
         found.add("canner-around")

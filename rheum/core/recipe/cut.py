@@ -32,11 +32,13 @@ _SLICED: Final = frozenset(
 _OF_WHOLE: Final = frozenset("kernel kernels clove cloves seed seeds berries spice spices allspice peppercorns mixed".split())
 _AWAY: Final = frozenset("end ends stem stems tip tips top tops blossom root roots".split())
 WHOLE: Final = 5
+HALVED: Final = 4
+QUARTERED: Final = 3
 PUREED: Final = -1
 # A quarter inch for three sixteenths is still “3/16 to 1/4” (USDA Guide 6, from memory).
 THICKER: Final = 1.35
 # “Thickly sliced” gives no thickness: thicker than any that is written.
-_THICKLY_MM: Final = 99.0
+THICKLY_MM: Final = 99.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +115,7 @@ def cut_of(text: str) -> Cut | None:
     thickly = any(
         item.low == "thickly" or (item.low == "thick" and _STEP_OF.get(_low(found, index + 1)) == 2) for index, item in enumerate(found)
     )
-    return Cut(step, _THICKLY_MM if thickly and thick is None else thick, word)
+    return Cut(step, THICKLY_MM if thickly and thick is None else thick, word)
 
 
 def is_of(text: str, cut: Cut) -> bool:

@@ -196,6 +196,8 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     if kind == "length":
         per = mm_per(amount.unit)
         return Figure(amount.low * per, amount.high * per, "length", amount, at), to
+    if amount.unit == "gallon" and found[to - 1].low == "gallons" and low_at(found, at) == "half" and behind != "of":
+        return Figure(amount.low, amount.high, "jars", amount, at), to  # “the half-gallons”
     if kind in ("volume", "mass") and (
         behind in ("jar", "jars", "bottle", "bottles")
         or (amount.unit in ("pint", "quart") and behind in ("canning", "preserving", "mason"))

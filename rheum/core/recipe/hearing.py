@@ -23,6 +23,7 @@ from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
+from rheum.core.recipe.unmeasured import called_enough, only_told, unmeasured
 from rheum.core.recipe.vouching import false_comfort, heard_whole
 
 _WATERS: Final = ("water",)
@@ -77,7 +78,8 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     ):
         return True  # “try it with turkey or on crackers”
     praised = "praise" in clause.states and bool(clause.things & {"mix"})
-    return praised and not acts & KITCHEN and first_food > 0
+    within = any(one == "in" and two in ("it", "them", "this", "these") for one, two in pairwise(clause.lows))  # “mango is good in it too”
+    return praised and not acts & KITCHEN and first_food > 0 and not within
 
 
 def _fresh_juice(food: Food) -> bool:
@@ -281,6 +283,9 @@ def foreign(clauses: Sequence[Clause]) -> bool:
     return len(words) >= 3 and len(strange) >= 2 and len(strange) * 3 >= len(words)
 
 
+_NOT_VOUCHED: Final = "Rheum does not vouch for this sentence."
+
+
 def _hear(
     clause: Clause, catalogue: Catalogue, listed: Listed, around: set[str], *, said: set[str], aside: bool, served: bool
 ) -> tuple[Heard, bool]:
@@ -302,7 +307,8 @@ def _hear(
     if serving and "jar" in things and clause.foods and "from" not in clause.lows:
         serving = False
     if serving and not ({"jar"} & things and clause.groups & {"put", "fill", "combine"}):
-        return Heard("vouched"), True
+        acid = not aside and only_told(clause, things, serving=True)
+        return Heard("process", _NOT_VOUCHED) if acid else Heard("vouched"), True
     if permitted_swap(clause, listed):
         return Heard("vouched"), serving
     row = denied_by(clause, things, prose.denied, around)
@@ -312,6 +318,10 @@ def _hear(
         return new, serving
     if unclear is not None:
         return unclear, serving
+    if not aside and (loose := unmeasured(clause, things)) is not None:
+        return loose, serving
+    if not aside and (enough := called_enough(clause, things, said)):
+        return Heard("process", f"Rheum does not vouch for “{enough}” here."), serving
     left = "process-around" in around and bool(doing(clause))  # “let them cool in the pot overnight”
     if aside or not (left or touches(clause, things)):
         return Heard("vouched"), serving
@@ -324,4 +334,6 @@ def _hear(
         told := against_frames(clause, things, catalogue.lexicon.frames, said, process="process-around" in around)
     ):
         found = Heard("process", f"Rheum does not vouch for “{told}” here.")
+    if found.outcome == "vouched" and "told-around" in around and only_told(clause, things, serving=False):
+        found = Heard("process", _NOT_VOUCHED)
     return found, serving

@@ -274,7 +274,8 @@ def _split_verb(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> tupl
     for step in range(at + 1, min(at + 7, len(found))):
         if found[step].text in HARD or found[step].text == "," or low_at(found, step) in ("and", "then", "until"):
             return None
-        if step > at + 1 and low_at(found, step) in ("out", "off", "away", "down", "back", "up"):
+        over = low_at(found, step) == "over" and found[at].low in ("tip", "flip", "knock")
+        if step > at + 1 and (over or low_at(found, step) in ("out", "off", "away", "down", "back", "up")):
             if any(row.kind == "act" and row.form == "ing" for row in prose.words.get((found[step - 1].low,), ())):
                 return None  # “sticking out”
             rows = prose.words.get((found[at].low, found[step].low))

@@ -42,6 +42,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
             food.negated
             or (clause.wanted and food.ingredient is not None and food.ingredient.role.acid)
             or clause.forbidden & {"put", "use", "fill", "combine", "cover", "throw", "leave", "store"}
+            or (clause.when == "if" and clause.groups == {"use"} and "hands-around" in clause.around and food.figure is None)
         ):
             continue
         if (

@@ -36,6 +36,10 @@ class _Hung:
         """Whether the sentence sends to the refrigerator, throws away or processes again."""
         return bool(self.frames.group["kept-cold"] & self.said)
 
+    def said_things(self) -> set[str]:
+        """The things of the clause and of the one before it."""
+        return self.clause.things | (self.before.things if self.before is not None else set())
+
     def main_words(self) -> set[str]:
         """Every word of the clauses that command."""
         return set().union(*(words_said(other) for other in self.main))
@@ -58,11 +62,14 @@ def _not_sealed(it: _Hung) -> str:
     failed = "store" in clause.groups and it.has("fails")
     failed = failed or (fact and len(lows) > _BARE_FACT and any(act.negated and act.word.startswith("seal") for act in clause.acts))
     failed = failed or (clause.when in _IF and (it.has("unsealed") or (it.has("fails") and "seal" in lows)))
-    lid_up = "lid" in clause.things and any(act.negated for act in clause.acts) and _GONE_DOWN & lows
-    failed = failed or (clause.when in (*_IF, "when") and bool(lid_up))
+    lid_up = "lid" in it.said_things() and any(act.negated for act in clause.acts) and _GONE_DOWN & lows
+    failed = failed or (clause.when in (*_IF, "when", "that", "which") and bool(lid_up))
     acted = set().union(*(doing(other) for other in it.clauses)) - {"check", "strain"}
-    if not failed or not (acted or "shelf" in clause.things):
+    slow = bool(lid_up) and {"slow", "shy", "fine", "ok", "okay", "late", "normal"} & it.said
+    if not (failed or slow) or not (acted or slow or "shelf" in clause.things):
         return ""
+    if slow and not it.kept_cold():
+        return "lids"
     rest = [other for other in it.clauses if other is not clause] or [clause]
     closed = any("close" in other.groups and not any(act.word.startswith("seal") for act in other.acts) for other in rest)
     return "" if it.kept_cold() and not closed else "seal"
@@ -218,6 +225,13 @@ def _off_at_the_boil(it: _Hung) -> str:
     return "off" if boils and off and not any(f.measure == "minutes" for other in it.clauses for f in other.figures) else ""
 
 
+def _filled_and_waiting(it: _Hung) -> str:
+    """Filled jars left for another day before they are boiled: “leave the filled jars until you have a full load”."""
+    waits = it.clause.groups & {"leave", "stand", "store"} and "jar" in it.clause.things and it.lows & {"filled", "packed", "full"}
+    later = it.said & (it.frames.group["put-off"] | it.frames.group["long"] | {"load", "later", "tomorrow", "overnight"})
+    return "filled" if waits and later and not it.said & (_NOT_YET | {"fridge", "refrigerator", "sealed"}) else ""
+
+
 def _out_of_the_water(it: _Hung) -> str:
     """Jars that need not stand under water."""
     wet = it.lows & {"water", "waterline"} and it.lows & {"under", "below", "beneath", "submerged", "covered", "immersed", "underwater"}
@@ -235,7 +249,7 @@ def _cold_and_filled(it: _Hung) -> str:
         return ""
     told = words_said(before)
     stood = before.groups & {"stand", "leave"} or told & {"let", "go", "goes", "gone", "get"}
-    cold = told & {"cold", "cool", "cooled", "lukewarm"} and _ONE_POT & told
+    cold = told & {"cold", "cool", "cooled", "lukewarm", "counter", "tomorrow"} and _ONE_POT & told
     return "cold" if stood and cold and not before.foods and not it.said & {"boil", "heat", "hot", "reheat", "slightly", "bit"} else ""
 
 
@@ -278,6 +292,7 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _loose_pressed,
     _off_at_the_boil,
     _filled_and_shelved,
+    _filled_and_waiting,
     _out_of_the_water,
     _cold_and_filled,
     _sealed_by_steam,

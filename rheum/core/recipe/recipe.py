@@ -98,6 +98,16 @@ class Cooked:
 
 
 @dataclass(frozen=True, slots=True)
+class SaidCut:
+    """How a sentence cuts listed foods (none: whatever it means by “them”): the thickness in mm, or the step of pieces left as they are."""
+
+    line: int
+    foods: tuple[str, ...]
+    thick_mm: float | None
+    step: int | None
+
+
+@dataclass(frozen=True, slots=True)
 class Method:
     """What the prose and setting lines say, each with the line it stands on."""
 
@@ -114,6 +124,7 @@ class Method:
     opened: tuple[tuple[int, str], ...] = ()
     portions: tuple[Portion, ...] = ()
     cooked: tuple[Cooked, ...] = ()
+    cuts: tuple[SaidCut, ...] = ()
     sentences: int = 0
 
 

@@ -14,7 +14,7 @@ from rheum.core.recipe.figures import Figure, low_at
 from rheum.core.recipe.frames import of_jars_alone
 from rheum.core.recipe.hearing import Spoken
 from rheum.core.recipe.jar_names import jars_named
-from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidMinutes, What
+from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidCut, SaidMinutes, What
 from rheum.core.recipe.sentences import in_plain_words
 
 _RESTING: Final = frozenset({"stand", "simmer", "wash", "blanch", "leave", "store", "roast", "fry", "bake", "puree", "reduce", "off"})
@@ -38,6 +38,7 @@ class Notes:
     opened: list[tuple[int, str]] = field(default_factory=list)
     portions: list[Portion] = field(default_factory=list)
     cooked: list[Cooked] = field(default_factory=list)
+    cuts: list[SaidCut] = field(default_factory=list)
     sentences: int = 0
 
     def take(self, other: Notes) -> None:
@@ -66,6 +67,7 @@ class Notes:
             opened=tuple(self.opened),
             portions=tuple(self.portions),
             cooked=tuple(self.cooked),
+            cuts=tuple(self.cuts),
             sentences=self.sentences,
         )
 
@@ -101,9 +103,17 @@ def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]
         for clause in clauses
     ):
         notes.jars.extend((line, size) for _, size in jars)
+    if _raw_and_packed(clauses):
+        notes.packs.append((line, "raw"))
     if any("steam" in clause.lows and {"canner", "canning"} & set(clause.lows) for clause in clauses):
         notes.steam = line
     return notes, about or continues
+
+
+def _raw_and_packed(clauses: Sequence[Clause]) -> bool:
+    """“Grate them raw and pack them so.”"""
+    raw = next((at for at, clause in enumerate(clauses) if clause.states.get("raw") is False and clause.groups & {"mince", "cut"}), None)
+    return raw is not None and any("fill" in clause.groups for clause in clauses[raw + 1 :])
 
 
 def _about_canner(clauses: Sequence[Clause]) -> bool:
@@ -289,6 +299,9 @@ _SLICING: Final = frozenset(
 )
 
 
+_ELSEWHERE: Final = frozenset("compost bin stock stockpot broth soup chickens hens pigs birds goat rabbit".split())
+
+
 def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     acts, lows, things = clause.groups, set(clause.lows), clause.things
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
@@ -305,7 +318,13 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     ):
         shape.append((line, "pureed"))
     citrus = any(item.id.startswith(("lemon", "lime", "orange")) for item in foods)
-    juicy = lows & {"juice", "juices"} or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)
+    solids = "solids" in lows and lows & {"only", "just"}
+    juicy = (
+        solids
+        or "watery" in lows
+        or lows & {"juice", "juices"}
+        or any(item.klass == "tomato" or item.id.startswith("tomato") for item in foods)
+    )
     if (
         acts & {"drain", "strain", "discard"}
         and juicy
@@ -325,7 +344,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     if (
         "unpeeled" in clause.states
         or ("peel" in clause.forbidden and "awaited" not in clause.around)
-        or (acts & {"leave", "store"} and "part-of" in things and lows & {"skin", "skins", "peel", "peels"})
+        or (acts & {"leave", "store"} and "part-of" in things and lows & {"skin", "skins", "peel", "peels"} and not lows & _ELSEWHERE)
     ):
         shape.append((line, "unpeeled"))
     omitted = "omit" in acts and (lows & {"soak", "salt", "rinse", "blanch", "soaking", "salting", "draining"})

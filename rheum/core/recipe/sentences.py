@@ -81,6 +81,11 @@ def jars_timed(sentence: str, before: str = "") -> str:
 
 _IN_BRACKETS: Final = re.compile(r"\([^()]{1,120}\)")
 _TWICE_THAT: Final = re.compile(r" \((?:twice|double) (?:that|this|it)? ?(?:in|for) (?:pints|quarts)\)", re.I)
+# “the water the corn boiled in”
+_COOKED_IN: Final = re.compile(
+    r"\bthe (?:water|liquid) (?:(?:that|which|in which) )?(?:the |they |it |your )?(?:[a-z]{3,12} )?(?:was |were |had |have |has )?(boiled|cooked|soaked|simmered|blanched)(?: in)?\b",
+    re.I,
+)
 _APPROX: Final = re.compile(r"\bapprox\b\.?", re.I)
 _MAINTAINING: Final = re.compile(
     r"\bmaintaining (?=(?:an? |the )?[\d¼½¾⅛/., -]{1,6}[- ]?(?:inch|in|cm|mm|\"|″|”)\.?[- ]{0,2}(?:of )?head)", re.I
@@ -98,6 +103,7 @@ def in_plain_words(sentence: str) -> str:
     water is in which food is boiled, said in brackets, is left out."""
     sentence = _TWICE_THAT.sub("", sentence)
     text = _IN_BRACKETS.sub(lambda found: found.group().replace(";", ","), sentence.replace("w/ ", "with "))
+    text = _COOKED_IN.sub(lambda found: f"the {'soaking' if found.group(1) == 'soaked' else 'cooking'} water", text)
     for pattern, told in ((_APPROX, "about"), (_MAINTAINING, "leaving "), (_SALTED, ""), (_JARS_OF, r"\2 \1"), (_MORE, r"\1 more minutes")):
         text = pattern.sub(told, text)
     return text

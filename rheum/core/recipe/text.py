@@ -27,6 +27,7 @@ from rheum.core.recipe.new_food import PUTS_IN
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.said import Notes, note
+from rheum.core.recipe.said_cuts import cuts_said
 from rheum.core.recipe.sentences import as_prose, jars_timed, sentences
 from rheum.core.recipe.several import recipes_in
 from rheum.core.recipe.split import split_line
@@ -254,6 +255,7 @@ class _Reader:
             if block.role == "method":
                 self.in_process = note(spoken, block.number, self.notes, in_process=self.in_process)
                 self._cooked(block, sentence, clauses)
+                self.notes.cuts += cuts_said(block.number, clauses, self.lines, _named_in)
             if block.role == "method" and clauses and _YIELDS & set(clauses[0].lows[:1]):
                 self._yield(Block(block.number, "aside", sentence))
         added, lines, unread, portions = amounts_said(

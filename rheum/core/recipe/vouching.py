@@ -224,6 +224,8 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
             or bool(things & {"canner"})
             or ("water" in things and bool(acts & {"wash", "put", "drain", "stand"}))
         )
+    if state == "part" and "brine" in things and acts <= {"combine", "put"} and clause.foods and _seasons(clause):
+        return True  # “stir the mustard with a little of the liquid”
     if state == "weak" and spice_alone(clause, things):
         return True  # “for a milder pickle, leave the pepper flakes out”
     if "listed-any" in things and state in ("any", "sourish"):
@@ -277,6 +279,12 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
     if state == "instead":
         return not things & {"acid", "food", "water", "brine"}
     return False
+
+
+def _seasons(clause: Clause) -> bool:
+    """Whether all foods of a clause are spices and mustard."""
+    items = [food.ingredient for food in clause.foods]
+    return all(item is not None and (item.role.role == "spice" or item.id.endswith("mustard")) for item in items)
 
 
 def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], clause: Clause) -> bool:

@@ -11,7 +11,7 @@ from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
-from rheum.core.recipe.cut import PUREED, WHOLE, Cut, changed, cut_of, is_of
+from rheum.core.recipe.cut import PUREED, THICKER, WHOLE, Cut, changed, cut_of, is_of
 from rheum.core.recipe.recipe import What
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
@@ -119,6 +119,27 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
                 Remedy("Take it raw, as the formula has.", line_as_formula(case, line, own)),
             )
     yield from _said_in_prose(case, match.formula, said)
+    yield from _thicker_in_prose(case)
+
+
+def _thicker_in_prose(case: Case) -> Iterator[Finding]:
+    """Pieces that the method cuts thicker than the formula, or leaves in halves and quarters where it slices. What is meant by “them” is held
+    against the thickest of the formula's."""
+    match = case.match
+    if match is None:
+        return
+    owns = {
+        pair.item.line.ingredient.id: own
+        for pair in match.pairs
+        if pair.item.line.ingredient.klass not in _UNCUT and (own := _formula_cut(_lines_of(match.formula, pair))) is not None
+    }
+    for said in case.recipe.method.cuts:
+        mine = [own for food, own in owns.items() if food in said.foods] if said.foods else list(owns.values())
+        thick = [own.thick_mm for own in mine if own.thick_mm is not None]
+        thicker = said.thick_mm is not None and thick and said.thick_mm > max(thick) * THICKER
+        bigger = said.step is not None and mine and all(own.step < said.step for own in mine)
+        if thicker or bigger:
+            yield finding("cut-changed", "The method cuts it bigger than the formula.", said.line, "Cut it as the formula does.")
 
 
 def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Iterator[Finding]:
