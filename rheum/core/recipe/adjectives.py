@@ -63,6 +63,10 @@ def as_adjectives(items: list[Item]) -> list[Item]:
                 and near.kind in ("thing", "food", "act", "state")
                 and near.low not in ("it", "them", "this", "these", "those", "they")
             )
+            closed = [other.low for other in items[index + 1 : index + 3]]
+            if item.form == "ed" and before is not None and before.low == "(" and ")" in closed:
+                out.append(item._replace(kind="plain", group="plain"))
+                continue  # “a clove of garlic (crushed)”
             if (
                 item.low == "skinned"
                 and before is not None

@@ -18,7 +18,7 @@ from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, unmarked
 from rheum.core.recipe.line_words import strip_bullet
-from rheum.core.recipe.look import Look, begins_with_amount, look_of
+from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of
 from rheum.core.recipe.recipe import Role
 
 Kind = Literal["list", "method", "aside"]
@@ -256,6 +256,8 @@ def _is_title(line: str, catalogue: Catalogue) -> bool:
     if bare is not None and bare.role.role in ("spice", "salt"):
         return False
     look = look_of(text, catalogue)
+    if is_run_on(text):
+        return False
     if look.furniture and clean.partition(":")[1]:
         return False
     found = tokens(settled(clean[:200]))
@@ -286,12 +288,14 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
     out: list[Block] = []
     section: Heading | None = None
     places = sorted(marks)
+    # “For the lime soak: 1 1/2 cups lime, 1 gallon water” is said of its own line only.
+    alone = {number for number, mark in marks.items() if mark.kind == "soak" and any(char.isdigit() for char in mark.rest)}
     last: _Line | None = None
     for line, kind in zip(real, kinds, strict=True):
         if kind == "aside" and last is not None and last.number == line.number - 1 and _bare_food(line, catalogue):
             kind = "list"  # noqa: PLW2901 - “squash”, right behind a line of the list: of it nobody knows how much
         last = line if kind == "list" else None
-        before = [number for number in places if number <= line.number]
+        before = [number for number in places if number <= line.number and (number == line.number or number not in alone)]
         section = marks[before[-1]] if before else None
         out.append(_block(line, kind, section, catalogue, role=said.get(line.number)))
     return out

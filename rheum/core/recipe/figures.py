@@ -156,7 +156,7 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         amount.unit == "each"
         and low_at(found, at - 1) in ("simmer", "boil", "process")
         and to >= len(found) - 1
-        and _timed_before(found, at)
+        and (_timed_before(found, at) or low_at(found, at - 1) == "process")
     ):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “boil three minutes, add the carrots, simmer ten”
     if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to):
@@ -258,8 +258,9 @@ def _time_of_jars(found: tuple[Token, ...], at: int, to: int) -> bool:
     while low_at(found, before) in (":", "-", "–", "for"):
         before -= 1
     if low_at(found, before) not in ("pints", "quarts") or low_at(found, to) not in (",", "and", ";", "&", "/", "or"):
-        return _timed_before(found, at) if low_at(found, before) in ("pints", "quarts") and to >= len(found) - 1 else False
-    return any(word.low in ("minutes", "min", "mins") for word in found[to:])
+        timed = _timed_before(found, at) or any(word.low == "process" for word in found[:at])
+        return timed if low_at(found, before) in ("pints", "quarts") and to >= len(found) - 1 else False
+    return any(word.low in ("minutes", "min", "mins", "process") for word in found)
 
 
 def _of_jars(found: tuple[Token, ...], at: int) -> bool:

@@ -317,6 +317,25 @@ def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ..
     return Item(row.kind, row.group, found[at].low, at, to, row.form)
 
 
+_COLOURS: Final = frozenset({"red", "green", "yellow", "orange"})
+
+
+def _is_spice(catalogue: Catalogue, word: str) -> bool:
+    known = catalogue.named((word,))
+    return known is not None and known.role.role == "spice"
+
+
+def _with_its_colour(
+    found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, catalogue: Catalogue
+) -> tuple[Ingredient, int] | None:
+    """“sweet red pepper”: the sweet pepper, of any colour."""
+    run = words[index : index + 3]
+    if len(run) < len(("sweet", "red", "pepper")) or run[0][1] not in ("sweet", "bell", "hot") or run[1][1] not in _COLOURS:
+        return None
+    known = catalogue.named((run[0][2], run[2][2])) if run[2][2] in ("pepper", "chilli", "chili") else None
+    return (known, run[2][0] + 1) if known is not None and all(_adjoin(found, run[step][0], run[step + 1][0]) for step in (0, 1)) else None
+
+
 def _word(
     found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, at: int, *, out: list[Item], catalogue: Catalogue
 ) -> tuple[Item, int]:
@@ -344,6 +363,10 @@ def _word(
         if known is not None:
             named = (known, run[-1][0] + 1)
             break
+    if low == "ground" and index + 1 < len(words) and _is_spice(catalogue, words[index + 1][2]):
+        return Item("plain", "plain", low, at, at + 1), at + 1
+    if named is None or named[1] - at < len(("sweet", "red", "pepper")):
+        named = _with_its_colour(found, words, index, catalogue) or named
     if named is not None and (sized := _sized(found, named[1])) is not None:
         return Item("plain", "plain", found[named[1] - 1].low, at, sized), sized
     if named is not None and named[1] - at > length:

@@ -40,8 +40,26 @@ def amounts_said(
                     continue
                 _one(food, clause, number, sentence, heard=heard, index=index, kept=kept, added=added, unread=unread, portions=portions)
             _group(clause, number, sentence, unread)
+        added += _made_of_it(number, sentence, clauses, kept)
     _soaked_in_listed_water(heard, kept)
     return added, kept, unread, portions
+
+
+def _made_of_it(number: int, sentence: str, clauses: Sequence[Clause], kept: Sequence[RecipeLine]) -> list[RecipeLine]:
+    """“Peel and chop apples to make 2 quarts”: so much of what no line lists."""
+    for cut, made in pairwise(clauses):
+        items = [food.ingredient for food in cut.foods if food.ingredient is not None and not food.negated]
+        if made.when != "to" or not {"make", "get", "give", "fill"} & set(made.lows) or "cut" not in cut.groups or len(items) != 1:
+            continue
+        amount = next((figure.amount for figure in made.figures if figure.amount is not None and measured(figure.amount)), None)
+        if amount is not None and items[0].role.food and not any(_of(line, items[0]) for line in kept):
+            return [_line(number, sentence, items[0], amount, section="method")]
+    return []
+
+
+def measured(amount: Amount) -> bool:
+    """Whether an amount is a volume or a weight."""
+    return kind_of(amount.unit) in ("volume", "mass")
 
 
 _OUT_OF_THE_JAR: Final = ("water", "salt", "alkali")

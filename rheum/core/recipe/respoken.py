@@ -35,12 +35,20 @@ _ABOUT_SO_MANY: Final = re.compile(r", ((?:about|around|roughly|approximately) [
 _BETWEEN_DASHES: Final = re.compile(r"\s(?:--|–|—)\s([^-–—()]{2,40})\s(?:--|–|—)\s")
 
 
+# “either Tommy Atkins or Kent varieties”
+_VARIETIES: Final = re.compile(
+    r",? (?:either |such as |like )?[A-Z][a-z]{1,14}(?: [A-Z][a-z]{1,14})?(?:,? or [A-Z][a-z]{1,14}(?: [A-Z][a-z]{1,14})?)? variet(?:y|ies)\b"
+)
+
+
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
     if "type" in text.lower():
         text = _OF_A_TYPE.sub(r"\1", text)
     if "US" in text and not _SOUR.search(text):
         text = _OF_THE_US.sub("", text)
+    if "variet" in text:
+        text = _VARIETIES.sub("", text)
     text = _ABOUT_SO_MANY.sub(r" (\1)", text)
     text = _BETWEEN_DASHES.sub(r" (\1) ", text)
     found = tokens(text)

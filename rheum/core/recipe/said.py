@@ -101,6 +101,7 @@ def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]
     if any(
         "jar" in clause.things or any(figure.measure == "jars" for figure in clause.figures) or clause.groups & {"fill", "process"}
         for clause in clauses
+        if not (clause.when == "to" and "make" in clause.lows)  # “chop apples to make 2 quarts”
     ):
         notes.jars.extend((line, size) for _, size in jars)
     if _raw_and_packed(clauses):
@@ -235,6 +236,8 @@ def _over_solids(clause: Clause, before: bool) -> bool:
     )
     if poured and clause.groups & {"fill", "put", "cover", "combine"}:
         return False
+    if not clause.groups and clause.foods and not poured and {"top", "rim"} & set(clause.lows):
+        return True  # “onions to 1 inch from the top”
     return bool(clause.foods) or before if clause.groups & {"fill", "put"} else before
 
 

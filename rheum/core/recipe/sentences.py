@@ -43,7 +43,11 @@ def sentences(text: str) -> tuple[str, ...]:
         before = text[begins:at].rsplit(None, 1)[-1].lower().strip("(") if text[begins:at].strip() else ""
         last = before[-1:]
         if char == "." and (
-            (before in _SHORT and not behind.isupper() and not (before in _TIMED and rest.split(None, 1)[0] in _BEGINS))
+            (
+                before in _SHORT
+                and not behind.isupper()
+                and not (before in _TIMED and (behind.isdigit() or rest.split(None, 1)[0] in _BEGINS))
+            )
             or ("-" in before and before.rsplit("-", 1)[1] in _SHORT)
             or (last.isdigit() and not behind.isupper())
             or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())

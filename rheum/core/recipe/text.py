@@ -9,7 +9,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
-from rheum.core.measures.amount import LONGEST_LINE, Amount, AmountError, amount_at, leading_amount
+from rheum.core.measures.amount import LONGEST_LINE, AmountError, amount_at, leading_amount
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import settled, tokens
@@ -176,6 +176,8 @@ class _Reader:
             for part in text.split(";"):
                 behind = part.partition(":")[2]
                 said = behind if behind and begins_with_amount(behind.strip()) else part  # “Dictated: two quarts …”
+                after = part.partition(". ")[2]
+                said = after if after and begins_with_amount(after) and not begins_with_amount(part) else said  # “Okra, pickled. 7 lb okra”
                 self._ingredient(Block(block.number, block.role, said.strip().rstrip("."), block.per_jar, block.furniture))
             return
         try:
@@ -344,8 +346,3 @@ def _is_equipment(text: str) -> bool:
         and bool(set(lows) & {"jar", "jars", "lid", "lids", "bands", "bottles", "canner", "stockpot", "cheesecloth", "funnel"})
         and set(lows) <= _EQUIPMENT
     )
-
-
-def measured(amount: Amount) -> bool:
-    """Whether an amount is a volume or a weight."""
-    return kind_of(amount.unit) in ("volume", "mass")

@@ -7,12 +7,13 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.facts.formulas import Formula, FormulaLine
+from rheum.core.facts.ingredients import words_of
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
 from rheum.core.recipe.cut import PUREED, THICKER, WHOLE, Cut, changed, cut_of, is_of
-from rheum.core.recipe.recipe import What
+from rheum.core.recipe.recipe import RecipeLine, What
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
 _UNCUT: Final = ("garlic", "aromatic", "herb-fresh", "dried-fruit", "concentrate", "fruit-juice", "condiment")
@@ -41,6 +42,14 @@ def _formula_cut(lines: list[FormulaLine]) -> Cut | None:
     return max(known, key=lambda cut: (cut.step, cut.thick_mm or 0.0)) if known and len(known) == len(cuts) else None
 
 
+def _said_of(line: RecipeLine) -> str:
+    """The words of a line; of what a sentence of the method gives, those between its commas that name it."""
+    if line.section != "method":
+        return line.text
+    names = {word for name in (line.ingredient.name, *line.ingredient.aliases) for word in words_of(name)}
+    return next((part for part in re.split(r"[,;(]| and ", line.text) if names & set(words_of(part))), "")
+
+
 def cut(case: Case) -> Iterator[Finding]:
     """Bigger pieces than the formula's are a limit, a little smaller a note; a purée of a chunky formula is denser."""
     match = case.match
@@ -50,7 +59,7 @@ def cut(case: Case) -> Iterator[Finding]:
         line = pair.item.line
         if line.ingredient.klass in _UNCUT:
             continue
-        own, here = _formula_cut(_lines_of(match.formula, pair)), cut_of(line.text)
+        own, here = _formula_cut(_lines_of(match.formula, pair)), cut_of(_said_of(line))
         if here is not None and own is None and _too_fine(match.formula, here):
             says = f"{line.ingredient.name.capitalize()} {here.word}; the formula leaves it in pieces."
             whole = Remedy("Leave it in pieces, as the formula has it.", line_as_formula(case, line, _lines_of(match.formula, pair)))
