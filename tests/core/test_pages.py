@@ -27,6 +27,7 @@ TOLD: dict[str, dict[str, list[str]]] = tomllib.loads((FOLDER / "told.toml").rea
 ASKED = {
     "8 lbs Kirbys, scrubbed and de-blossomed", "12 cups cauliflower pieces, an inch or two across", "4 cups water, filtered if yours is hard",
     "1 cup ReaLemon-style bottled lemon juice", "a peck... no, 8 pounds of small cucumbers", "3 Tbsp oregano (optional, dried not fresh)",
+    "one half peck (about 6 lb) of cucumbers", "8 flowering dill heads or 8 tsp dill seed", "7 quarts Roma or San Marzano tomatoes, skinned and chopped", "1 cup bottled lemon juice, shaken", "1 cup orange juice (carton is fine)",
 }  # fmt: skip
 
 

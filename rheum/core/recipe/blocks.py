@@ -291,8 +291,10 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
     # “For the lime soak: 1 1/2 cups lime, 1 gallon water” is said of its own line only.
     alone = {number for number, mark in marks.items() if mark.kind == "soak" and any(char.isdigit() for char in mark.rest)}
     last: _Line | None = None
-    for line, kind in zip(real, kinds, strict=True):
-        if kind == "aside" and last is not None and last.number == line.number - 1 and _bare_food(line, catalogue):
+    for index, (line, kind) in enumerate(zip(real, kinds, strict=True)):
+        behind = last is not None and last.number == line.number - 1
+        before_list = index + 1 < len(real) and kinds[index + 1] == "list" and real[index + 1].number == line.number + 1
+        if kind == "aside" and ((behind and _bare_food(line, catalogue)) or ((behind or before_list) and _some_of_it(line, catalogue))):
             kind = "list"  # noqa: PLW2901 - “squash”, right behind a line of the list: of it nobody knows how much
         last = line if kind == "list" else None
         before = [number for number in places if number <= line.number and (number == line.number or number not in alone)]
@@ -314,6 +316,26 @@ def _bare_food(line: _Line, catalogue: Catalogue) -> bool:
 
 
 _FEW_WORDS: Final = 4
+# By what a line begins or ends that says how much of something there is, and no figure.
+_SO_MUCH: Final = frozenset("a an one another some extra additional plus and also little few more half any lots plenty".split())
+_BESIDES: Final = (("as", "well"), ("per", "jar"), ("each", "jar"), ("every", "jar"), ("the", "gaps"), ("to", "fill"), ("per", "pint"), ("each", "pint"), ("too",))  # fmt: skip
+_LONGEST_SO_MUCH: Final = 9
+
+
+def _some_of_it(line: _Line, catalogue: Catalogue) -> bool:
+    """“some croissants as well”, “a layer of creme brulee”: so much of something that could be eaten, or of what nobody knows."""
+    look, lows = line.look, lows_of(line.text)
+    if not 1 < len(lows) <= _LONGEST_SO_MUCH or look.sentence or look.imperative or look.furniture or ":" in line.text:
+        return False
+    said = lows[0] in _SO_MUCH or any(tuple(lows[at : at + len(run)]) == run for run in _BESIDES for at in range(1, len(lows)))
+    vocabulary = catalogue.lexicon.vocabulary
+    known = catalogue.lexicon.blocks.heading
+    heading = frozenset(word for words in known.values() for word in words)
+    could = any(
+        {"food", "unknown"} & {vocabulary.sort(stem(low)), vocabulary.sort(low)} and low not in heading and low.isalpha() and len(low) > 1
+        for low in lows
+    )
+    return said and could
 
 
 def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogue, *, role: str | None) -> Block:

@@ -39,6 +39,8 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     eaten = "dish" in clause.things and not acts & KITCHEN
     if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")) and not (eaten and "any" in clause.states):
         return False
+    if any(one == "in" and two in _OURS for one, two in pairwise(clause.lows)):
+        return False  # “we like mushrooms in ours”
     if "canner" in things or (_MEALTIME & set(clause.lows) and {"after", "before", "until"} & {*clause.lows, clause.when}):
         return False
     if acts & {"put", "fill", "use", "combine", "cover", "throw", "increase"}:
@@ -89,6 +91,9 @@ def _fresh_juice(food: Food) -> bool:
 
 def _of_the_table(food: Food) -> bool:
     return food.ingredient is not None and food.ingredient.klass in _AT_TABLE and not food.negated
+
+
+_OURS: Final = frozenset({"ours", "mine", "hers", "his", "theirs", "yours", "there"})
 
 
 _MEALTIME: Final = frozenset({"breakfast", "lunch", "dinner", "supper", "tea", "meal"})

@@ -5,9 +5,10 @@ from __future__ import annotations
 import re
 from functools import lru_cache
 from html import unescape
+from itertools import pairwise
 from typing import Final, NamedTuple
 
-from rheum.core.facts.ingredients import Catalogue, own_words, stem
+from rheum.core.facts.ingredients import Catalogue, Ingredient, own_words, stem
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import Token
 from rheum.core.recipe.line_amounts import numbers_left
@@ -57,7 +58,7 @@ _FILLERS: Final = (
     ("without", "iodine"), ("with", "no", "iodine"), ("no", "iodine"), ("in", "salt", "water"), ("in", "salted", "water"), ("in", "boiling", "water"), ("in", "hot", "water"),
     ("in", "cold", "water"), ("under", "cold", "water"), ("under", "running", "water"), ("in", "water"), ("in", "ice", "water"), ("in", "salt", "solution"),
     ("in", "the", "cooking", "water"), ("with", "water", "to", "cover"), ("plum", "type"), ("any", "color"), ("any", "colour"), ("any", "colors"), ("any", "colours"),
-    ("any", "mix"), ("any", "combination"), ("paper", "thin"), ("cut", "to", "the", "jar"), ("three", "times"), ("skins", "on"), ("seeds", "removed"), ("seed", "removed"), ("without", "seeds"), ("no", "seeds"), ("seeds", "and", "ribs", "removed"), ("ribs", "and", "seeds", "removed"), ("seeds", "and", "membranes", "removed"), ("stems", "and", "seeds", "removed"), ("seeds", "left", "in"), ("with", "seeds"), ("of", "any", "variety"), ("any", "variety"), ("of", "any", "kind"), ("any", "kind"), ("of", "any", "color"), ("of", "any", "colour"), ("plus", "more", "for", "wiping", "rims"), ("plus", "more", "for", "wiping", "the", "rims"), ("plus", "extra", "for", "wiping", "rims"), ("plus", "extra", "for", "wiping", "the", "rims"), ("plus", "a", "little", "for", "wiping", "rims"), ("plus", "more", "for", "the", "rims"), ("with", "their", "juice"), ("with", "their", "juices"), ("with", "juice"), ("with", "the", "juice"), ("in", "their", "juice"), ("in", "juice"), ("in", "their", "own", "juice"), ("and", "their", "juice"), ("picked", "over"), ("looked", "over"), ("with", "skins", "on"), ("from", "a", "bottle"),
+    ("any", "mix"), ("any", "combination"), ("paper", "thin"), ("paper", "-", "thin"), ("on", "the", "label"), ("on", "label"), ("not", "too", "hard"), ("without", "anti", "-", "caking", "agent"), ("without", "anti", "-", "caking", "agents"), ("without", "additives"), ("or", "to", "your", "taste"), ("to", "your", "taste"), ("packed", "down"), ("pressed", "down"), ("vine", "-", "ripened"), ("vine", "ripened"), ("strings", "pulled"), ("strings", "pulled", "off"), ("shaken", "well"), ("cut", "to", "the", "jar"), ("three", "times"), ("skins", "on"), ("seeds", "removed"), ("seed", "removed"), ("without", "seeds"), ("no", "seeds"), ("seeds", "and", "ribs", "removed"), ("ribs", "and", "seeds", "removed"), ("seeds", "and", "membranes", "removed"), ("stems", "and", "seeds", "removed"), ("seeds", "left", "in"), ("with", "seeds"), ("of", "any", "variety"), ("any", "variety"), ("of", "any", "kind"), ("any", "kind"), ("of", "any", "color"), ("of", "any", "colour"), ("plus", "more", "for", "wiping", "rims"), ("plus", "more", "for", "wiping", "the", "rims"), ("plus", "extra", "for", "wiping", "rims"), ("plus", "extra", "for", "wiping", "the", "rims"), ("plus", "a", "little", "for", "wiping", "rims"), ("plus", "more", "for", "the", "rims"), ("with", "their", "juice"), ("with", "their", "juices"), ("with", "juice"), ("with", "the", "juice"), ("in", "their", "juice"), ("in", "juice"), ("in", "their", "own", "juice"), ("and", "their", "juice"), ("picked", "over"), ("looked", "over"), ("with", "skins", "on"), ("from", "a", "bottle"),
 )  # fmt: skip
 
 
@@ -178,6 +179,7 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
         or (ingredient.id == "ice" and bool(lows & {"cover", "cubes", "cube", "crushed"}))
         or (bool(lows & _DRAINED) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
     )
+    _check_taste(found, ingredient, section=section, soaks=soaks)
     _check_marks(found, left, ingredient.role.acid or ingredient.role.liquid)
     if section == "soak" and lows & _KEPT:
         raise LineUnread("This soak is put to use. What goes into the jars stands among the jar's own lines.")
@@ -204,6 +206,31 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
 
 # Said right behind a name, without a comma, of a weight: it may be what is left.
 TAKEN_OFF: Final = frozenset({"peeled", "trimmed", "cored", "pitted", "stoned", "seeded", "shelled", "husked", "hulled", "shucked"})
+
+
+_AT_WILL: Final = (
+    ("to", "taste"),
+    ("your", "taste"),
+    ("as", "needed"),
+    ("as", "required"),
+    ("as", "liked"),
+    ("as", "desired"),
+    ("as", "many"),
+    ("as", "much"),
+    ("however", "many"),
+    ("however", "much"),
+)
+
+
+def _check_taste(found: tuple[Token, ...], ingredient: Ingredient, *, section: Section, soaks: bool) -> None:
+    """LineUnread for a food, an acid or water “to taste”: of a spice, salt or sugar it says nothing that matters."""
+    if section == "soak" or soaks or ingredient.id == "ice":
+        return
+    if not (ingredient.role.role in ("produce", "water", "fat", "thickener") or ingredient.role.acid or ingredient.role.low_acid):
+        return
+    run = next((pair for pair in pairwise(word.low for word in found) if pair in _AT_WILL), None)
+    if run is not None:
+        raise LineUnread(f"“{' '.join(run)}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
 
 
 def _check_marks(found: tuple[Token, ...], left: list[int], strict: bool) -> None:

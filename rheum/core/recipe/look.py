@@ -51,7 +51,7 @@ def _look(text: str, catalogue: Catalogue) -> Look:
             body = rest  # “6. Soak the cucumbers”: six is the step
     found = tokens(settled(body[:400]))
     words = [word for word in found if word.kind != "mark"]
-    amount = begins_with_amount(body) or _ends_with_amount(found) or is_run_on(body)
+    amount = begins_with_amount(body) or _ends_with_amount(found) or is_run_on(body) or _of_some(words)
     acts = _acts(found, catalogue)
     ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
     spoken = not amount and len(_measured(found)) >= _TOLD_IN_SENTENCES
@@ -90,6 +90,20 @@ def _measured(found: Sequence[Token]) -> list[int]:
         and (unit := unit_named(found[at + 1].text)) is not None
         and kind_of(unit) in ("volume", "mass")
     ]
+
+
+_SOME: Final = frozenset({"a", "an", "some", "another", "one", "extra", "additional", "plus"})
+
+
+def _of_some(words: Sequence[Token]) -> bool:
+    """“a chunk of ham in each jar”, “another 3 lb of beans”: an amount, if none that can be judged."""
+    lows = [word.low for word in words[:6]]
+    if not lows or lows[0] not in _SOME:
+        return False
+    if lows[0] not in ("a", "an", "one", "some") and len(words) > 1 and (words[1].kind == "number" or lows[1] in UNITS):
+        return True
+    each = any(one in ("each", "every", "per") and two in ("jar", "pint", "quart") for one, two in pairwise(word.low for word in words))
+    return each and "of" in lows[2:4]
 
 
 def is_run_on(text: str) -> bool:

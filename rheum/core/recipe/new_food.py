@@ -210,11 +210,18 @@ def _beside(clause: Clause, food: Food) -> bool:
     """Whether a word that may be a food stands behind one of time or likeness: “before the frost”, “like pencils”."""
     first = food.word.lower().split()[0]
     at = clause.lows.index(first) if first in clause.lows else 0
-    return bool(_BESIDE & set(clause.lows[max(0, at - 3) : at])) or clause.when in ("before", "until", "till", "since", "than")
+    beside = _BESIDE - {act.word for act in clause.acts}  # “we like mushrooms”
+    return bool(beside & set(clause.lows[max(0, at - 3) : at])) or clause.when in ("before", "until", "till", "since", "than")
+
+
+_COMES: Final = frozenset({"comes", "come", "goes", "go", "follows", "follow"})
 
 
 def _only_told(clause: Clause) -> bool:
     """Whether a clause only tells of something, and of nothing in a jar or in the pot."""
+    lows = set(clause.lows)
+    if "room" in lows or (_COMES & lows and (clause.lows[:1] in (["next"], ["then"], ["now"], ["last"]) or {"in", "last", "next"} & lows)):
+        return False  # “make room for the …”, “next comes the …”
     told = bool(clause.acts) and clause.groups <= {"tell", "check", "serve"}
     return told and not clause.each and not clause.things & {"jar", "brine"} and not {"in", "into", "with"} & set(clause.lows)
 

@@ -39,6 +39,7 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
     amount = counted or "part" in clause.states or clause.each
     if putting is None:
         told = counted and clause.acts and clause.groups <= {"tell"} and not {"with", "on", "serve"} & set(clause.lows)
+        told = told or (clause.each and not clause.acts and "jar" in clause.things)  # “a chunk of bagel in each jar”
         if not told:
             return None
         putting = Act("put", False, "base", -1, "add")  # “a handful of … is nice too”

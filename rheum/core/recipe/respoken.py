@@ -35,6 +35,17 @@ _ABOUT_SO_MANY: Final = re.compile(r", ((?:about|around|roughly|approximately) [
 _BETWEEN_DASHES: Final = re.compile(r"\s(?:--|–|—)\s([^-–—()]{2,40})\s(?:--|–|—)\s")
 
 
+# “8 lb of small, firm cucumbers”
+_HOW: Final = "small|medium|large|fresh|firm|young|tender|crisp|ripe|hard|sound|little"
+_OF_ADJECTIVES: Final = re.compile(rf"\bof (?:{_HOW}), (?=(?:{_HOW})\b)", re.I)
+# What a piece is as big as, and what it comes from.
+_BIG: Final = "walnut|golf[- ]ball|ping[- ]pong[- ]ball|tennis[- ]ball|egg|hen's egg|marble|thumb|finger|fist|cherry|baseball"
+_AS_BIG_AS: Final = re.compile(
+    rf"\b(?:{_BIG})[- ]?sized? |,? ?\b(?:about )?the size of (?:an? )?(?:small |large |big )?(?:{_BIG})s?\b", re.I
+)
+_FROM_SO_MANY: Final = re.compile(
+    r",? \(?from (?:about )?\d{1,2}(?: (?:to|or|-) \d{1,2})?(?: (?:small|medium|large|big))(?: ones?)?\)?$", re.I
+)
 # “either Tommy Atkins or Kent varieties”
 _VARIETIES: Final = re.compile(
     r",? (?:either |such as |like )?[A-Z][a-z]{1,14}(?: [A-Z][a-z]{1,14})?(?:,? or [A-Z][a-z]{1,14}(?: [A-Z][a-z]{1,14})?)? variet(?:y|ies)\b"
@@ -43,7 +54,11 @@ _VARIETIES: Final = re.compile(
 
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
-    if "type" in text.lower():
+    text = _OF_ADJECTIVES.sub(lambda found: found.group().replace(",", "").replace("of ", "", 1), text)
+    text = _AS_BIG_AS.sub("", text)
+    if not _SOUR.search(text):
+        text = _FROM_SO_MANY.sub("", text)
+    if "type" in text.lower() or "style" in text.lower():
         text = _OF_A_TYPE.sub(r"\1", text)
     if "US" in text and not _SOUR.search(text):
         text = _OF_THE_US.sub("", text)

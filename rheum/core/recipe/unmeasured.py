@@ -10,6 +10,8 @@ from rheum.core.recipe.heard import Heard
 
 _OWN: Final = frozenset({"own", "homemade", "homebrewed", "crock", "brewed"})
 _NEVER_FROZEN: Final = ("green-bean", "cucumber", "asparagus", "okra", "beet", "carrot", "cauliflower", "zucchini")
+# Words that say how much there is of what follows.
+_SO_MUCH: Final = frozenset("layer layers chunk bit lump knob slab wedge handful some another extra pound".split())
 _DO: Final = frozenset("works work fine do does enough plenty ok okay good suits fits fit".split())
 _ALONE: Final = frozenset({"alone", "only", "just"})
 _SHOWS: Final = frozenset("keeps suits does gives makes leaves saves spares".split())
@@ -23,6 +25,10 @@ def unmeasured(clause: Clause, things: set[str]) -> Heard | None:
     """What goes in by an amount that nobody can judge: “five pounds works just as well”, “I never weigh the beans”, “salt alone will do”,
     ice in the jars, everything under oil; None where nothing does."""
     lows = set(clause.lows)
+    strange = any(sort == "unknown" for _, sort in clause.unknown) and not clause.foods and not things
+    much = _SO_MUCH & lows or any(figure.measure in ("mass", "volume", "count") for figure in clause.figures)
+    if strange and much and not clause.acts and not clause.when:
+        return Heard("composition", "What this is of was not understood. Give it a line of its own with its amount, or leave it out.")
     told = clause.groups <= {"tell"} and bool(clause.acts)
     loose = any(figure.measure in ("mass", "volume") for figure in clause.figures) and not any(food.figure for food in clause.foods)
     if told and loose and not clause.foods and _DO & lows and not things & {"jar", "canner", "space"}:
