@@ -6,11 +6,11 @@ import re
 import unicodedata
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Final, Literal
 
 from rheum.core.facts.eating import PLAIN, Eating
-from rheum.core.facts.lexicon import Lexicon
+from rheum.core.facts.lexicon import Lexicon, reach_of
 
 Role = Literal[
     "vinegar", "juice", "fresh-juice", "citric", "water", "produce", "herb", "spice", "salt", "sweetener", "fat",
@@ -130,6 +130,11 @@ class Catalogue:
     def __getitem__(self, ingredient_id: str) -> Ingredient:
         return self.by_id[ingredient_id]
 
+    @cached_property
+    def reach(self) -> Mapping[str, int]:
+        """How many words the longest name has that begins with a word."""
+        return reach_of(self._by_words)
+
     def exactly(self, text: str) -> Ingredient | None:
         """The ingredient of just this name."""
         return self._by_words.get(words_of(text))
@@ -147,7 +152,7 @@ class Catalogue:
         found: list[NameMatch] = []
         at = 0
         while at < len(words):
-            for length in range(min(self.longest, len(words) - at), 0, -1):
+            for length in range(min(self.reach.get(words[at], 0), len(words) - at), 0, -1):
                 item = self._by_words.get(words[at : at + length])
                 if item is not None:
                     found.append(NameMatch(item, at, at + length))

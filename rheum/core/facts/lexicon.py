@@ -3,8 +3,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Final, Literal
 
 from rheum.core.facts.blocks import BlockWords
@@ -76,6 +77,14 @@ WordKind = Literal["act", "thing", "state", "plain"]
 Form = Literal["base", "s", "ed", "ing", ""]
 
 
+def reach_of(phrases: Iterable[tuple[str, ...]]) -> dict[str, int]:
+    """How many words the longest of some phrases has, by the word that it begins with."""
+    found: dict[str, int] = {}
+    for phrase in phrases:
+        found[phrase[0]] = max(found.get(phrase[0], 0), len(phrase))
+    return found
+
+
 @dataclass(frozen=True, slots=True)
 class ProseWord:
     """A word or phrase of a method: its kind, its group in that kind, and for an act which form it stands in."""
@@ -142,6 +151,11 @@ class Prose:
     vouched: Mapping[str, frozenset[str]] = field(default_factory=dict)
     denied: tuple[Denied, ...] = ()
     told: tuple[Denied, ...] = ()
+
+    @cached_property
+    def reach(self) -> Mapping[str, int]:
+        """How many words the longest phrase has that begins with a word."""
+        return reach_of(self.words)
 
 
 @dataclass(frozen=True, eq=False)

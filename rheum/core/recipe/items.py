@@ -245,14 +245,17 @@ def _phrase(
 ) -> tuple[tuple[ProseWord, ...], int] | None:
     """The longest row of prose.toml that begins at a word, and where it ends; its words stand side by side or joined by hyphens."""
     prose = catalogue.lexicon.prose
-    most = min(prose.longest, len(words) - index)
+    _, low, one = words[index]
+    most = min(max(prose.reach.get(low, 0), prose.reach.get(one, 0)), len(words) - index)
+    if prose_only and most <= 1:
+        return None
     for length in range(most, 0, -1):
         run = words[index : index + length]
         if any(not _adjoin(found, run[step][0], run[step + 1][0]) for step in range(length - 1)):
             continue
-        rows = prose.words.get(tuple(low for _, low, _ in run)) or ()
+        rows = prose.words.get(tuple(said for _, said, _ in run)) or ()
         if not any(row.kind != "act" for row in rows):
-            rows = (*rows, *(row for row in prose.words.get(tuple(one for _, _, one in run), ()) if row.kind != "act" or not rows))
+            rows = (*rows, *(row for row in prose.words.get(tuple(said for _, _, said in run), ()) if row.kind != "act" or not rows))
         if rows:
             return rows, run[-1][0] + 1
     return None
@@ -355,7 +358,7 @@ def _word(
     phrase = _phrase(found, words, index, catalogue)
     length = phrase[1] - at if phrase else 0
     named: tuple[Ingredient, int] | None = None
-    for size in range(min(catalogue.longest, len(words) - index), 0, -1):
+    for size in range(min(catalogue.reach.get(one, 0), len(words) - index), 0, -1):
         run = words[index : index + size]
         if any(not _adjoin(found, run[step][0], run[step + 1][0]) for step in range(size - 1)):
             continue

@@ -102,14 +102,30 @@ _JARS_OF: Final = re.compile(r"\b(jars?) \((?:about )?(\d[\d.,/]{0,5} ?(?:ml|l|o
 _MORE: Final = re.compile(r"\b((?:simmer|boil|cook|blanch)(?: (?:it|them))?(?: for)? \d{1,2}) more(?=[.,;]|$)", re.I)
 
 
+# What a sentence must hold, so that a short way may stand in it.
+_SHORT_WAYS: Final = (
+    ("approx", _APPROX, "about"),
+    ("maintaining", _MAINTAINING, "leaving "),
+    (" salt ", _SALTED, ""),
+    ("(", _JARS_OF, r"\2 \1"),
+    (" more", _MORE, r"\1 more minutes"),
+)
+
+
+@lru_cache(maxsize=4096)
 def in_plain_words(sentence: str) -> str:
     """A sentence with the short ways of cards and sheets written out: “w/”, “approx.”, “hot jars (450 ml)”, “simmer 5 more”; how salty the
     water is in which food is boiled, said in brackets, is left out."""
-    sentence = _TWICE_THAT.sub("", sentence)
-    text = _IN_BRACKETS.sub(lambda found: found.group().replace(";", ","), sentence.replace("w/ ", "with "))
-    text = _COOKED_IN.sub(lambda found: f"the {'soaking' if found.group(1) == 'soaked' else 'cooking'} water", text)
-    for pattern, told in ((_APPROX, "about"), (_MAINTAINING, "leaving "), (_SALTED, ""), (_JARS_OF, r"\2 \1"), (_MORE, r"\1 more minutes")):
-        text = pattern.sub(told, text)
+    text = sentence.replace("w/ ", "with ")
+    if "(" in text:
+        text = _TWICE_THAT.sub("", text)
+        text = _IN_BRACKETS.sub(lambda found: found.group().replace(";", ","), text)
+    low = text.lower()
+    if any(word in low for word in ("boiled", "cooked", "soaked", "simmered", "blanched")):
+        text = _COOKED_IN.sub(lambda found: f"the {'soaking' if found.group(1) == 'soaked' else 'cooking'} water", text)
+    for sign, pattern, told in _SHORT_WAYS:
+        if sign in low:
+            text = pattern.sub(told, text)
     return text
 
 
