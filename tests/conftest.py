@@ -99,6 +99,7 @@ def serve(database: Path, kind: Literal["kitchen", "demo"], clock: MovableClock)
     time.sleep(0.05)  # those that waited are answered first
     server.close()
     thread.join(timeout=5)
+    made.idle.close()
 
 
 @pytest.fixture

@@ -32,7 +32,7 @@ def serving(data: Path, **more: str) -> Iterator[tuple[int, subprocess.Popen[byt
     command = [sys.executable, "-m", "rheum.cli", "serve", "--data", str(data), "--port", str(port)]
     server = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.PIPE, env={**os.environ, **more})
     try:
-        for _ in range(150):
+        for _ in range(400):  # loading under a moved clock on a busy machine
             try:
                 ask(port, "/api/alive")
                 break
