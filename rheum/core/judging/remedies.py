@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import Final
 
 from rheum.core.facts.formulas import FormulaLine
 from rheum.core.matching.case import Case
@@ -134,10 +135,16 @@ def line_as_formula(case: Case, line: RecipeLine, own: list[FormulaLine]) -> tup
     return replaced(case, line, f"{written} {prepared}{name}, {wanted.prep}" if wanted.prep else f"{written} {prepared}{name}")
 
 
+# A line is written anew for every finding on it: of a page without a line break, with a fault in every sentence, nobody wants that 25 million
+# characters long.
+_MOST_REWRITTEN: Final = 200_000
+
+
 def sentence_removed(case: Case, number: int, sentence: str) -> tuple[Change, ...]:
     """A sentence of prose taken out of its line, and the line with it where nothing else stands on it."""
     source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
-    if source.count(sentence) != 1:
+    found = len(case.recipe.method.risks) + len(case.recipe.unread) + len(case.recipe.method.portions)
+    if source.count(sentence) != 1 or len(source) * found > _MOST_REWRITTEN:
         return ()
     left = re.sub(r"  +", " ", source.replace(sentence, " ")).strip()
     bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)

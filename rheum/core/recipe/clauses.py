@@ -98,28 +98,18 @@ class Clause:
     around: frozenset[str] = frozenset()
     # Things that something is done to, in their order: their group, word and place.
     objects: list[tuple[str, str, int]] = field(default_factory=list)
+    # Its words, and the groups of the acts that are done and of those that are forbidden, once all are known.
+    words: frozenset[str] = frozenset()
+    groups: frozenset[str] = frozenset()
+    forbidden: frozenset[str] = frozenset()
 
     def copied(self) -> Clause:
         """The clause anew: what a hearer notes on it stays its own."""
-        return replace(
-            self,
-            acts=[*self.acts], things={*self.things}, foods=[*self.foods], states={**self.states}, figures=[*self.figures],
-            unknown=[*self.unknown], lows=[*self.lows], without={*self.without}, objects=[*self.objects],
-        )  # fmt: skip
+        return replace(self, things={*self.things})
 
     def acts_before(self, at: int) -> bool:
         """Whether something is done before a place in the sentence."""
         return any(act.at < at for act in self.acts)
-
-    @property
-    def groups(self) -> set[str]:
-        """The groups of the acts that are done (not forbidden)."""
-        return {act.group for act in self.acts if not act.negated}
-
-    @property
-    def forbidden(self) -> set[str]:
-        """The groups of the acts that are forbidden."""
-        return {act.group for act in self.acts if act.negated}
 
 
 _EACH: Final = frozenset({"each", "every", "per"})
@@ -371,6 +361,9 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
     clause.wanted = omitted
     if omitted:
         clause.foods = [food._replace(negated=False) for food in clause.foods]
+    clause.words = frozenset(clause.lows)
+    clause.groups = frozenset(act.group for act in clause.acts if not act.negated)
+    clause.forbidden = frozenset(act.group for act in clause.acts if act.negated)
     return clause
 
 

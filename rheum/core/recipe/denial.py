@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from functools import lru_cache
 
 from rheum.core.facts.ingredients import words_of
-from rheum.core.facts.lexicon import Denied
+from rheum.core.facts.lexicon import Denied, Prose
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.heard import Listed
 
@@ -51,18 +51,18 @@ def things_of(clause: Clause, listed: Listed) -> set[str]:
 def _unless(row: Denied, clause: Clause, things: set[str], around: set[str]) -> bool:
     if "jar" in things:
         around = around - {"cooked-around"}
-    held = things | clause.groups | set(clause.states) | set(clause.lows) | around
+    held = things | clause.groups | set(clause.states) | clause.words | around
     if clause.when:
         held.add(clause.when)
     if (clause.forbidden or any(clause.states.values())) and not row.negated:
         held.add("negated")
     if {"lemon", "lime"} <= {word for food in clause.foods for word in words_of(food.word)}:
         held.add("strong-enough")
-    if not clause.when and {"get", "gets", "turn", "turns", "go", "goes", "become", "becomes", "makes"} & set(clause.lows):
+    if not clause.when and {"get", "gets", "turn", "turns", "go", "goes", "become", "becomes", "makes"} & clause.words:
         used = any(act.group in ("put", "use", "fill", "combine") and not act.word.startswith("get") for act in clause.acts)
-        if not used and not {"fine", "ok", "still", "too"} & set(clause.lows):
+        if not used and not {"fine", "ok", "still", "too"} & clause.words:
             held.add("becomes")
-    if clause.neg and {"safe", "recommended", "advised", "wise"} & set(clause.lows):
+    if clause.neg and {"safe", "recommended", "advised", "wise"} & clause.words:
         held.add("negated")
     if things & {"food"} and not things & {"jar", "lid", "canner"}:
         held.add("food-alone")
@@ -86,30 +86,36 @@ def spice_alone(clause: Clause, things: set[str]) -> bool:
     )
 
 
-def denied_by(clause: Clause, things: set[str], rows: Sequence[Denied], around: set[str]) -> Denied | None:
-    """The first row that a clause falls under."""
-    acts = clause.groups
+@lru_cache(maxsize=4096)
+def _rows_for(prose: Prose, acts: frozenset[str], things: frozenset[str], *, told: bool, idle: bool) -> tuple[Denied, ...]:
+    """The rows that speak of one of some acts, or of none, and of one of some things, or of none; `idle`: nothing is done or forbidden."""
+    rows = (row for row in (prose.told if told else prose.denied) if not row.act or row.act & acts or (idle and "none" in row.act))
+    nothing = not things - {"part-of", "space"}
+    return tuple(row for row in rows if not row.thing or row.thing & things or (nothing and "nothing" in row.thing))
+
+
+def denied_by(clause: Clause, things: set[str], prose: Prose, around: set[str], *, told: bool = False) -> Denied | None:
+    """The first row that a clause falls under, of what is denied, or of what is only told."""
+    acts, forbidden = clause.groups, clause.forbidden
     if clause.when in ("until", "till", "once", "when"):
         things = things | {"awaited"}
     things = things | (around & {"jars-in", "filled-after", "short-around"})
     if clause.when == "before":
         things = things | {"before"}
-    for row in rows:
+    for row in _rows_for(prose, acts | forbidden, frozenset(things), told=told, idle=not clause.acts):
         if row.act:
             if row.negated and row.act == {"boil"} and not any(act.negated and act.form != "ing" for act in clause.acts):
                 continue  # “in hot, not boiling, water”
-            done = clause.forbidden if row.negated else acts | clause.forbidden if row.neg else acts
-            if not (row.act & done) and not ("none" in row.act and not clause.acts):
+            done = forbidden if row.negated else acts | forbidden if row.neg else acts
+            if not row.act & done and ("none" not in row.act or clause.acts):
                 continue
             if row.base and not any(act.group in row.act and act.form == "base" and not act.negated for act in clause.acts):
                 continue
-        if row.thing and not (row.thing & things) and not ("nothing" in row.thing and not things - {"part-of", "space"}):
-            continue
         if row.beside and not row.beside & things:
             continue
         if row.state and not any(state in row.state and not negated for state, negated in clause.states.items()):
             continue
-        if row.word and not row.word & set(clause.lows):
+        if row.word and not row.word & clause.words:
             continue
         if row.without and not (row.without & clause.without or row.without & _without(clause)):
             continue

@@ -257,9 +257,10 @@ def _time_of_jars(found: tuple[Token, ...], at: int, to: int) -> bool:
     before = at - 1
     while low_at(found, before) in (":", "-", "–", "for"):
         before -= 1
-    if low_at(found, before) not in ("pints", "quarts") or low_at(found, to) not in (",", "and", ";", "&", "/", "or"):
-        timed = _timed_before(found, at) or any(word.low == "process" for word in found[:at])
-        return timed if low_at(found, before) in ("pints", "quarts") and to >= len(found) - 1 else False
+    if low_at(found, before) not in ("pints", "quarts"):
+        return False
+    if low_at(found, to) not in (",", "and", ";", "&", "/", "or"):
+        return to >= len(found) - 1 and (_timed_before(found, at) or any(word.low == "process" for word in found[:at]))
     return any(word.low in ("minutes", "min", "mins", "process") for word in found)
 
 

@@ -3,7 +3,7 @@ the words that tell when, how long, how hard and how warm (reference/frames.toml
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
 from itertools import pairwise
 from typing import Final
 
@@ -30,13 +30,13 @@ _ROASTED: Final = frozenset({"roast", "bake"})
 
 def words_said(clause: Clause) -> set[str]:
     """Every word of a clause, as it stands and without its plural ending."""
-    return set(clause.lows) | {stem(low) for low in clause.lows}
+    return {*clause.words, *(stem(low) for low in clause.lows)}
 
 
-def doing(clause: Clause) -> set[str]:
+def doing(clause: Clause) -> Set[str]:
     """The acts of a clause but those of telling; “let them cool” is standing."""
     done = clause.groups - {"tell"}
-    if not done and any(act.word in ("let", "lets", "allow") for act in clause.acts) and _LEFT & set(clause.lows):
+    if not done and any(act.word in ("let", "lets", "allow") for act in clause.acts) and _LEFT & clause.words:
         return {"stand"}
     return done
 
@@ -273,7 +273,7 @@ def _minutes(clause: Clause, things: set[str], lows: set[str], said: set[str]) -
 def of_jars_alone(clause: Clause) -> bool:
     """“Quarts need fifteen minutes”: the time of a size of jar, and of nothing else."""
     takes = {act.word for act in clause.acts} <= {"need", "needs", "want", "wants", "take", "takes", "get", "gets"} and bool(clause.acts)
-    sizes = {"pints", "quarts", "sizes"} & set(clause.lows)
+    sizes = {"pints", "quarts", "sizes"} & clause.words
     return takes and bool(sizes) and clause.things == {"jar"} and not clause.foods and not clause.neg
 
 

@@ -103,8 +103,13 @@ _YIELD_WORDS: Final = frozenset(
 )
 
 
+_LONGEST_YIELD: Final = 24  # words and marks
+
+
 def is_yield_alone(line: str) -> bool:
     """“6-8 pints”, “about nine half-pints”: how much there will be, and nothing that could be eaten."""
+    if len(line.split(maxsplit=_LONGEST_YIELD)) > _LONGEST_YIELD:
+        return False
     lows = lows_of(line)
     figures = [low for low in lows if low[0].isdigit() or low in UNITS]
     return (

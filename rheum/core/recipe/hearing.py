@@ -29,6 +29,10 @@ from rheum.core.recipe.vouching import false_comfort, heard_whole
 _WATERS: Final = ("water",)
 
 
+_OF_THE_TABLE: Final = frozenset({"any", "weak", "unsound", "brim", "oneself", "fizzy", "unsealed", "frozen"})
+_OF_ITS_STATE: Final = frozenset({"unsound", "any", "weak", "fizzy"})
+
+
 def is_serving(clause: Clause, things: set[str]) -> bool:
     """Whether a clause is about the table: what is named in it goes into no jar."""
     acts = clause.groups
@@ -37,11 +41,11 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
     if any(_fresh_juice(food) for food in clause.foods) and not any(act.word.startswith("serv") for act in clause.acts):
         return False  # “fresh lime juice tastes better”
     eaten = "dish" in clause.things and not acts & KITCHEN
-    if any(state in clause.states for state in ("unsound", "any", "weak", "fizzy")) and not (eaten and "any" in clause.states):
+    if not _OF_ITS_STATE.isdisjoint(clause.states) and not (eaten and "any" in clause.states):
         return False
     if any(one == "in" and two in _OURS for one, two in pairwise(clause.lows)):
         return False  # “we like mushrooms in ours”
-    if "canner" in things or (_MEALTIME & set(clause.lows) and {"after", "before", "until"} & {*clause.lows, clause.when}):
+    if "canner" in things or (_MEALTIME & clause.words and {"after", "before", "until"} & {*clause.lows, clause.when}):
         return False
     if acts & {"put", "fill", "use", "combine", "cover", "throw", "increase"}:
         over = (
@@ -51,14 +55,14 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
             and "jar" not in things
         )
         brought = any(group == "dish" for group, _, _ in clause.objects) and not (
-            "with" in clause.lows and {"it", "them", "this", "these"} & set(clause.lows)
+            "with" in clause.lows and {"it", "them", "this", "these"} & clause.words
         )
         return ("dish" in clause.things and not brought and "jar" not in things and all(food.into for food in clause.foods)) or (
             over and all(food.ingredient is None or food.ingredient.klass in _AT_TABLE for food in clause.foods)
         )
     if "serve" in acts or "dish" in clause.things:
         return True
-    if {"leftover", "leftovers"} & set(clause.lows) and acts <= {"tell"} and "praise" in clause.states and "jar" not in things:
+    if {"leftover", "leftovers"} & clause.words and acts <= {"tell"} and "praise" in clause.states and "jar" not in things:
         return True  # “leftover brine makes a good salad dressing”
     first_food = min((food.at for food in clause.foods), default=999)
     be = all(act.word in _BE for act in clause.acts)
@@ -132,13 +136,13 @@ _READERS: Final = frozenset("comment comments review rating subscribe tag follow
 
 def touches(clause: Clause, things: set[str]) -> bool:
     """Whether a clause is about something that matters."""
-    if not things and _READERS & set(clause.lows):
+    if not things and _READERS & clause.words:
         return False  # “Leave a comment and tag me!”
     if things & _MATTERS or clause.groups & KITCHEN or clause.forbidden & KITCHEN:
         return True
-    if "part" in clause.states and {"time", "minute", "minutes"} & set(clause.lows):
+    if "part" in clause.states and {"time", "minute", "minutes"} & clause.words:
         return True  # “you can do half the time”
-    if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & set(clause.lows):
+    if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & clause.words:
         return True
     if any(figure.measure not in ("days", "jars") for figure in clause.figures):
         return True
@@ -147,7 +151,7 @@ def touches(clause: Clause, things: set[str]) -> bool:
         return True  # “Frobulate everything.”
     if clause.when in ("when", "until", "till", "once", "as") and clause.unknown and "mix" in things:
         return True
-    return any(state in clause.states for state in ("any", "weak", "unsound", "brim", "oneself", "fizzy", "unsealed", "frozen"))
+    return not _OF_THE_TABLE.isdisjoint(clause.states)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -165,8 +169,8 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
     """What one sentence comes to, the worst of its clauses. In an aside only what is denied, or puts in what no line lists, counts.
     A sentence heard before against the same list is not heard again."""
     worst, clauses = _heard(sentence, catalogue, listed, aside=aside)
-    rows = catalogue.lexicon.prose.told
-    told = [row for clause in clauses if not aside and (row := denied_by(clause, things_of(clause, listed), rows, set()))]
+    prose = catalogue.lexicon.prose
+    told = [row for clause in clauses if not aside and (row := denied_by(clause, things_of(clause, listed), prose, set(), told=True))]
     if told and worst.outcome == "vouched":
         worst = Heard("process", told[0].says)  # Rheum's own steps take new lids
     return Spoken(sentence, worst, tuple(clauses), tuple(dict.fromkeys(told)))
@@ -193,7 +197,7 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         if clause.forbidden and behind.when in ("until", "till", "before"):
             clause.around |= {"awaited"}  # “I don't peel till they're cool”: later, and not never
     for clause in clauses:
-        if before is not None and {"it", "them", "rest", "remainder"} & set(clause.lows) and not clause.foods:
+        if before is not None and {"it", "them", "rest", "remainder"} & clause.words and not clause.foods:
             clause.things |= _meant(before)
         found, served = _hear(clause, catalogue, listed, around, said=said, aside=aside, served=served)
         if not aside and found.outcome == "vouched" and before is not None and _endless(before, clause):
@@ -207,7 +211,7 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
             and clause.when in ("until", "till")
             and before.groups & {"process", "boil", "store", "put"}
             and clause.things & {"lid"}
-            and {"ping", "pings", "pop", "pops", "seal", "sealed", "down", "suck"} & set(clause.lows)
+            and {"ping", "pings", "pop", "pops", "seal", "sealed", "down", "suck"} & clause.words
         ):
             found = Heard("process", "Rheum does not vouch for this sentence.")
         before = clause
@@ -256,7 +260,7 @@ def _ended(before: Clause, clause: Clause, clauses: Sequence[Clause]) -> bool:
         and "jar" in before.things
         and "boiling" in before.lows
         and clause.groups & {"lift", "off"}
-        and {"stove", "heat", "burner", "hob"} & set(clause.lows)
+        and {"stove", "heat", "burner", "hob"} & clause.words
     )
     lifted = (
         before.groups & {"lift", "off"} and "jar" in before.things and clause.when in ("when", "once", "as") and clause.groups & {"boil"}
@@ -302,7 +306,7 @@ def _hear(
         return unclear, served
     if not aside and false_comfort(clause, around):
         return Heard("process", "Rheum does not vouch for this sentence."), served
-    on_top = bool({"over", "on", "onto"} & set(clause.lows))
+    on_top = bool({"over", "on", "onto"} & clause.words)
     at_table = bool(clause.foods) and "jar" not in things and all((food.into or on_top) and _of_the_table(food) for food in clause.foods)
     if "served-around" in around and "jars-around" not in around and not clause.groups & {"process", "close"}:
         return Heard("vouched"), True  # “add fresh cilantro when you serve it”
@@ -316,7 +320,7 @@ def _hear(
         return Heard("process", _NOT_VOUCHED) if acid else Heard("vouched"), True
     if permitted_swap(clause, listed):
         return Heard("vouched"), serving
-    row = denied_by(clause, things, prose.denied, around)
+    row = denied_by(clause, things, prose, around)
     if row is not None and not (aside and (not clause.acts or row.days_over is not None)):
         return Heard("denied", row.says, row), serving
     if (new := new_food_in(clause, listed, aside)) is not None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final, Literal, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient, stem
-from rheum.core.facts.lexicon import ProseWord
+from rheum.core.facts.lexicon import Prose, ProseWord
 from rheum.core.measures.words import Token
 from rheum.core.recipe.figures import Figure, figure_at, is_number, low_at
 
@@ -124,19 +124,38 @@ class Item(NamedTuple):
     each: bool = False
 
 
+class _Words(NamedTuple):
+    """The words of a sentence without its figures and marks: where each stands, as it is written and without its ending, and before which
+    word the run ends of those that stand side by side or are joined by hyphens."""
+
+    at: tuple[int, ...]
+    low: tuple[str, ...]
+    one: tuple[str, ...]
+    joined: tuple[int, ...]
+
+
+def _words_of(found: tuple[Token, ...]) -> _Words:
+    at = tuple(place for place, word in enumerate(found) if word.kind == "word")
+    low = tuple(found[place].low for place in at)
+    joined: list[int] = []
+    for index in range(len(at) - 1, -1, -1):
+        touches = index + 1 < len(at) and (
+            at[index + 1] == at[index] + 1 or (at[index + 1] == at[index] + 2 and found[at[index] + 1].text in "-–")
+        )
+        joined.append(joined[-1] if touches else index + 1)
+    return _Words(at, low, tuple(stem(word) for word in low), tuple(reversed(joined)))
+
+
 def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     """The words of a sentence in their order, each by what it is."""
-    words = [(at, word.low, stem(word.low)) for at, word in enumerate(found) if word.kind == "word"]
-    place = {at: index for index, (at, _, _) in enumerate(words)}
+    words = _words_of(found)
+    place = {at: index for index, at in enumerate(words.at)}
+    prose = catalogue.lexicon.prose
     out: list[Item] = []
     at = 0
     while at < len(found):
         word = found[at]
-        if (
-            word.kind == "word"
-            and (phrase := _phrase(found, words, place[at], catalogue, prose_only=True)) is not None
-            and phrase[1] - at > 1
-        ):
+        if word.kind == "word" and (phrase := _phrase(words, place[at], prose)) is not None:
             out.append(_choose(phrase[0], out, found, at, to=phrase[1]))
             at = phrase[1]
             continue
@@ -161,7 +180,7 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
                 out.append(Item("unknown", "mark", word.text, at, at + 1))
             at += 1
             continue
-        item, at = _word(found, words, place[at], at, out=out, catalogue=catalogue)
+        item, at = _word(found, words, place[at], out=out, catalogue=catalogue)
         out.append(item)
     return out
 
@@ -240,29 +259,23 @@ def _says_which(found: tuple[Token, ...], at: int, article: str, catalogue: Cata
     return bool(rows) or not food or (article in _ANY_ONE and low_at(found, at + 1) in _VESSELS)
 
 
-def _phrase(
-    found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, catalogue: Catalogue, *, prose_only: bool = False
-) -> tuple[tuple[ProseWord, ...], int] | None:
-    """The longest row of prose.toml that begins at a word, and where it ends; its words stand side by side or joined by hyphens."""
-    prose = catalogue.lexicon.prose
-    _, low, one = words[index]
-    most = min(max(prose.reach.get(low, 0), prose.reach.get(one, 0)), len(words) - index)
-    if prose_only and most <= 1:
-        return None
-    for length in range(most, 0, -1):
-        run = words[index : index + length]
-        if any(not _adjoin(found, run[step][0], run[step + 1][0]) for step in range(length - 1)):
-            continue
-        rows = prose.words.get(tuple(said for _, said, _ in run)) or ()
-        if not any(row.kind != "act" for row in rows):
-            rows = (*rows, *(row for row in prose.words.get(tuple(said for _, _, said in run), ()) if row.kind != "act" or not rows))
-        if rows:
-            return rows, run[-1][0] + 1
+def _phrase(words: _Words, index: int, prose: Prose) -> tuple[tuple[ProseWord, ...], int] | None:
+    """The longest row of prose.toml of two words or more that begins at a word, and where it ends."""
+    low, one = words.low, words.one
+    most = min(max(prose.reach.get(low[index], 0), prose.reach.get(one[index], 0)), words.joined[index] - index)
+    for to in range(index + most, index + 1, -1):
+        if rows := _rows(low[index:to], one[index:to], prose):
+            return rows, words.at[to - 1] + 1
     return None
 
 
-def _adjoin(found: tuple[Token, ...], one: int, other: int) -> bool:
-    return other == one + 1 or (other == one + 2 and found[one + 1].text in "-–")
+def _rows(low: tuple[str, ...], one: tuple[str, ...], prose: Prose) -> tuple[ProseWord, ...]:
+    """The rows of a phrase as it is written, and without its endings what it is beside something done."""
+    rows = prose.words.get(low) or ()
+    for row in rows:
+        if row.kind != "act":
+            return rows
+    return (*rows, *(row for row in prose.words.get(one, ()) if row.kind != "act" or not rows))
 
 
 def _sized(found: tuple[Token, ...], at: int) -> int | None:
@@ -328,26 +341,24 @@ def _is_spice(catalogue: Catalogue, word: str) -> bool:
     return known is not None and known.role.role == "spice"
 
 
-def _with_its_colour(
-    found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, catalogue: Catalogue
-) -> tuple[Ingredient, int] | None:
+def _with_its_colour(words: _Words, index: int, catalogue: Catalogue) -> tuple[Ingredient, int] | None:
     """“sweet red pepper”: the sweet pepper, of any colour."""
-    run = words[index : index + 3]
-    if len(run) < len(("sweet", "red", "pepper")) or run[0][1] not in ("sweet", "bell", "hot") or run[1][1] not in _COLOURS:
+    sweet, to = words.low[index], index + len(("sweet", "red", "pepper"))
+    if sweet not in ("sweet", "bell", "hot") or words.joined[index] < to or words.low[index + 1] not in _COLOURS:
         return None
-    known = catalogue.named((run[0][2], run[2][2])) if run[2][2] in ("pepper", "chilli", "chili") else None
-    return (known, run[2][0] + 1) if known is not None and all(_adjoin(found, run[step][0], run[step + 1][0]) for step in (0, 1)) else None
+    last = words.one[to - 1]
+    known = catalogue.named((words.one[index], last)) if last in ("pepper", "chilli", "chili") else None
+    return (known, words.at[to - 1] + 1) if known is not None else None
 
 
-def _word(
-    found: tuple[Token, ...], words: list[tuple[int, str, str]], index: int, at: int, *, out: list[Item], catalogue: Catalogue
-) -> tuple[Item, int]:
-    low, one = words[index][1], words[index][2]
+def _word(found: tuple[Token, ...], words: _Words, index: int, *, out: list[Item], catalogue: Catalogue) -> tuple[Item, int]:
+    """What a word is that begins no phrase of prose.toml, with the words behind it that are of the same name, and where they end."""
+    at, low, one = words.at[index], words.low[index], words.one[index]
     if low == "no" and low_at(found, at + 1) == "need":
         return Item("not", "not", "noneed", at, at + 2), at + 2
     if low in ("resist", "avoid") and low_at(found, at + 2) in ("urge", "temptation"):
         return Item("not", "not", "dont", at, at + 3), at + 3  # “resist the urge to tighten the bands”
-    if low in _NEGATIONS and not (low == "not" and index > 0 and words[index - 1][1] == "why"):
+    if low in _NEGATIONS and not (low == "not" and index > 0 and words.low[index - 1] == "why"):
         return Item("not", "not", low, at, at + 1), at + 1
     if (
         low == "can"
@@ -355,34 +366,28 @@ def _word(
         and (not out or out[-1].kind in ("joint", "mark") or out[-1].low in ("then", "and"))
     ):
         return Item("act", "process", low, at, at + 1, form="base"), at + 1  # “and can it the next day”
-    phrase = _phrase(found, words, index, catalogue)
-    length = phrase[1] - at if phrase else 0
+    rows = _rows((low,), (one,), catalogue.lexicon.prose)
+    length = 1 if rows else 0
     named: tuple[Ingredient, int] | None = None
-    for size in range(min(catalogue.reach.get(one, 0), len(words) - index), 0, -1):
-        run = words[index : index + size]
-        if any(not _adjoin(found, run[step][0], run[step + 1][0]) for step in range(size - 1)):
-            continue
-        known = catalogue.named(tuple(part for _, _, part in run))
-        if known is not None:
-            named = (known, run[-1][0] + 1)
+    for to in range(min(index + catalogue.reach.get(one, 0), words.joined[index]), index, -1):
+        if (known := catalogue.named(words.one[index:to])) is not None:
+            named = (known, words.at[to - 1] + 1)
             break
-    if low == "ground" and index + 1 < len(words) and _is_spice(catalogue, words[index + 1][2]):
+    if low == "ground" and index + 1 < len(words.at) and _is_spice(catalogue, words.one[index + 1]):
         return Item("plain", "plain", low, at, at + 1), at + 1
     if named is None or named[1] - at < len(("sweet", "red", "pepper")):
-        named = _with_its_colour(found, words, index, catalogue) or named
+        named = _with_its_colour(words, index, catalogue) or named
     if named is not None and (sized := _sized(found, named[1])) is not None:
         return Item("plain", "plain", found[named[1] - 1].low, at, sized), sized
     if named is not None and named[1] - at > length:
-        return Item("food", named[0].klass, " ".join(word for _, word, _ in words[index : index + 1]), at, named[1], food=named[0]), named[
-            1
-        ]
-    if phrase is not None:
-        item = _choose(phrase[0], out, found, at, to=phrase[1])
+        return Item("food", named[0].klass, low, at, named[1], food=named[0]), named[1]
+    if rows:
+        item = _choose(rows, out, found, at, to=at + 1)
         if item.kind == "act" and item.form and (split := _split_verb(found, at, catalogue)):
             item = item._replace(group=split[0].group)
         if item.kind == "plain" and low in SUBORDINATE | COORDINATE:
-            return item._replace(kind="joint"), phrase[1]
-        return item, phrase[1]
+            return item._replace(kind="joint"), at + 1
+        return item, at + 1
     if low in SUBORDINATE or low in COORDINATE:
         return Item("joint", low, low, at, at + 1), at + 1
     vocabulary = catalogue.lexicon.vocabulary

@@ -24,8 +24,8 @@ PUTS_IN: Final = "The method puts in "
 
 def permitted_swap(clause: Clause, listed: Listed) -> bool:
     """“You may use green tomatoes instead of tomatillos”: nothing is said but that a food may take the place of a listed one, and it may."""
-    offered = {"may", "can"} & set(clause.lows) and "or" in clause.lows and clause.groups == {"use"} and len(clause.foods) > 1
-    instead = offered or "instead" in clause.states or {"instead", "place", "substitute", "substituted", "swap"} & set(clause.lows)
+    offered = {"may", "can"} & clause.words and "or" in clause.lows and clause.groups == {"use"} and len(clause.foods) > 1
+    instead = offered or "instead" in clause.states or {"instead", "place", "substitute", "substituted", "swap"} & clause.words
     if not instead or clause.figures or clause.things - {"mix"} or not clause.groups or not clause.groups <= {"use", "tell", "replace"}:
         return False
     items = [food.ingredient for food in clause.foods]
@@ -55,7 +55,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         told = clause.groups and clause.groups <= {"tell", "check", "serve", "simmer", "boil", "heat"}
         if item_of(food, listed) and told and food.figure is None:
             continue
-        if ({"glove", "gloves", "hands", "handling"} & set(clause.lows) or "hands-around" in clause.around) and not _puts(clause):
+        if ({"glove", "gloves", "hands", "handling"} & clause.words or "hands-around" in clause.around) and not _puts(clause):
             continue
         behind = (
             next((low for low in clause.lows[clause.lows.index(food.word.split()[0]) + 1 :] if low), "")
@@ -219,11 +219,11 @@ _COMES: Final = frozenset({"comes", "come", "goes", "go", "follows", "follow"})
 
 def _only_told(clause: Clause) -> bool:
     """Whether a clause only tells of something, and of nothing in a jar or in the pot."""
-    lows = set(clause.lows)
+    lows = clause.words
     if "room" in lows or (_COMES & lows and (clause.lows[:1] in (["next"], ["then"], ["now"], ["last"]) or {"in", "last", "next"} & lows)):
         return False  # “make room for the …”, “next comes the …”
     told = bool(clause.acts) and clause.groups <= {"tell", "check", "serve"}
-    return told and not clause.each and not clause.things & {"jar", "brine"} and not {"in", "into", "with"} & set(clause.lows)
+    return told and not clause.each and not clause.things & {"jar", "brine"} and not {"in", "into", "with"} & clause.words
 
 
 def _puts(clause: Clause) -> bool:

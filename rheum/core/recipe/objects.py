@@ -32,13 +32,13 @@ _WHY: Final = "What “{}” is here was not understood. Give it a line of its o
 
 def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
     """What a clause puts in and nobody listed, told by a word that is no food's name; None where nothing is."""
-    if {"glove", "gloves", "apron", "goggles"} & set(clause.lows) and not clause.foods:
+    if {"glove", "gloves", "apron", "goggles"} & clause.words and not clause.foods:
         return None  # “slip on some gloves”
     putting = next((act for act in clause.acts if act.group in _PUT and not act.negated), None)
     counted = any(figure.measure in ("volume", "mass", "count") for figure in clause.figures)
     amount = counted or "part" in clause.states or clause.each
     if putting is None:
-        told = counted and clause.acts and clause.groups <= {"tell"} and not {"with", "on", "serve"} & set(clause.lows)
+        told = counted and clause.acts and clause.groups <= {"tell"} and not {"with", "on", "serve"} & clause.words
         told = told or (clause.each and not clause.acts and "jar" in clause.things)  # “a chunk of bagel in each jar”
         if not told:
             return None
@@ -47,7 +47,7 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
         return None
     if word := _food_too(clause, putting):
         return _unclear(word)
-    eaten = "with" in clause.lows and bool(_IT & set(clause.lows))
+    eaten = "with" in clause.lows and bool(_IT & clause.words)
     swapped = "instead" in clause.states
     for group, low, at in clause.objects:
         if at < putting.at:
@@ -104,7 +104,7 @@ def _nothing(clause: Clause, putting: Act, *, amount: bool) -> Heard | None:
     brings = putting.word in _BRINGS or (putting.word in _TOPS and putting.group == "fill" and "with" in clause.lows)
     some = amount and putting.group in ("put", "combine") and "part" in clause.states
     known = clause.things & (_NAMED - {"jar", "dish"} if some else _NAMED)
-    timed = {"minutes", "minute", "time"} & set(clause.lows)
+    timed = {"minutes", "minute", "time"} & clause.words
     if not (brings or some) or timed or clause.foods or known or clause.figures or clause.states.keys() & {"more", "rest", "other"}:
         return None
     if any(group in ("part-of", "group", "bubble", "space") for group, _, _ in clause.objects):

@@ -150,7 +150,7 @@ def _topped_up_after(it: _Hung) -> str:
 def _counted_from(it: _Hung) -> str:
     """Minutes counted from anything but the boil."""
     counted = it.clause.when in _AFTER and any("time" in other.groups for other in it.main)
-    boils = any("boil" in other.groups or {"boiling", "boil"} & set(other.lows) for other in it.clauses) or "simmer" in it.lows
+    boils = any("boil" in other.groups or {"boiling", "boil"} & other.words for other in it.clauses) or "simmer" in it.lows
     boils = boils or bool(it.said & {"column", "atmospheric"})  # a steam canner is timed from a full column of steam
     return it.clause.when if counted and not boils else ""
 

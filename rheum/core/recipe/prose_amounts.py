@@ -49,7 +49,7 @@ def _made_of_it(number: int, sentence: str, clauses: Sequence[Clause], kept: Seq
     """“Peel and chop apples to make 2 quarts”: so much of what no line lists."""
     for cut, made in pairwise(clauses):
         items = [food.ingredient for food in cut.foods if food.ingredient is not None and not food.negated]
-        if made.when != "to" or not {"make", "get", "give", "fill"} & set(made.lows) or "cut" not in cut.groups or len(items) != 1:
+        if made.when != "to" or not {"make", "get", "give", "fill"} & made.words or "cut" not in cut.groups or len(items) != 1:
             continue
         amount = next((figure.amount for figure in made.figures if figure.amount is not None and measured(figure.amount)), None)
         if amount is not None and items[0].role.food and not any(_of(line, items[0]) for line in kept):
@@ -260,12 +260,12 @@ def _soak_around(heard: Sequence[_Said], index: int) -> bool:
     """Whether the sentences here are about a soak or a boiling in water that is poured away again."""
     near = [clause for _, _, clauses in heard[index : index + 4] for clause in clauses]
     soaked = any(
-        {"soak", "soaked", "soaking", "overnight", "stand"} & set(clause.lows)
+        {"soak", "soaked", "soaking", "overnight", "stand"} & clause.words
         or clause.groups & {"blanch"}
         or any(f.measure == "minutes" and f.low >= 60 for f in clause.figures)
         for clause in near
     )
-    drained = any(clause.groups & {"drain", "discard", "strain"} or {"rinse", "rinsed"} & set(clause.lows) for clause in near)
+    drained = any(clause.groups & {"drain", "discard", "strain"} or {"rinse", "rinsed"} & clause.words for clause in near)
     return soaked and drained
 
 
@@ -281,7 +281,7 @@ def _water(
     amount: Amount, item: Ingredient, clause: Clause, number: int, *, sentence: str, heard: Sequence[_Said], index: int, kept: list[RecipeLine],
     added: list[RecipeLine], unread: list[Unread],
 ) -> None:  # fmt: skip
-    things, lows = clause.things, set(clause.lows)
+    things, lows = clause.things, clause.words
     with_acid = any(food.ingredient is not None and food.ingredient.role.acid for food in clause.foods) or "brine" in things
     if "canner" in things or (lows & {"canner", "lids"} and not with_acid):
         return

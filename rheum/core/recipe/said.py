@@ -106,7 +106,7 @@ def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]
         notes.jars.extend((line, size) for _, size in jars)
     if _raw_and_packed(clauses):
         notes.packs.append((line, "raw"))
-    if any("steam" in clause.lows and {"canner", "canning"} & set(clause.lows) for clause in clauses):
+    if any("steam" in clause.lows and {"canner", "canning"} & clause.words for clause in clauses):
         notes.steam = line
     return notes, about or continues
 
@@ -119,9 +119,7 @@ def _raw_and_packed(clauses: Sequence[Clause]) -> bool:
 
 def _about_canner(clauses: Sequence[Clause]) -> bool:
     put_in = any(
-        "jar" in clause.things
-        and clause.groups & {"put", "lift", "store"}
-        and {"pot", "kettle", "stockpot", "water", "pan"} & set(clause.lows)
+        "jar" in clause.things and clause.groups & {"put", "lift", "store"} and {"pot", "kettle", "stockpot", "water", "pan"} & clause.words
         for clause in clauses
     )
     if put_in and any("boil" in clause.groups and any(figure.measure == "minutes" for figure in clause.figures) for clause in clauses):
@@ -132,7 +130,7 @@ def _about_canner(clauses: Sequence[Clause]) -> bool:
         if "process" in clause.groups or (
             "boil" in clause.groups
             and "jar" in clause.things
-            and not {"empty", "clean", "sterile", "sterilize", "sterilise"} & set(clause.lows)
+            and not {"empty", "clean", "sterile", "sterilize", "sterilise"} & clause.words
             and "wash" not in clause.groups
         ):
             return True
@@ -156,7 +154,7 @@ def _about_canner(clauses: Sequence[Clause]) -> bool:
             minutes
             and boiling
             and "jar" in clause.things
-            and not {"empty", "clean", "sterile"} & set(clause.lows)
+            and not {"empty", "clean", "sterile"} & clause.words
             and not clause.groups & {"wash"}
         ):
             return True
@@ -180,10 +178,10 @@ def _note_minutes(sentence: str, clauses: Sequence[Clause], line: int, notes: No
         added = (
             "put" in clause.groups
             and any(figure.measure == "minutes" for figure in clause.figures)
-            and bool({"add", "adding", "plus"} & set(clause.lows))
+            and bool({"add", "adding", "plus"} & clause.words)
         )
         heights_apply = heights_apply and not added
-        again = {"within", "reprocess", "reprocessed"} & set(clause.lows) and any(
+        again = {"within", "reprocess", "reprocessed"} & clause.words and any(
             f.low >= _A_DAY for f in clause.figures if f.measure == "minutes"
         )
         if resting or added or again or ("wash" in clause.groups and "process" not in clause.groups):
@@ -236,7 +234,7 @@ def _over_solids(clause: Clause, before: bool) -> bool:
     )
     if poured and clause.groups & {"fill", "put", "cover", "combine"}:
         return False
-    if not clause.groups and clause.foods and not poured and {"top", "rim"} & set(clause.lows):
+    if not clause.groups and clause.foods and not poured and {"top", "rim"} & clause.words:
         return True  # “onions to 1 inch from the top”
     return bool(clause.foods) or before if clause.groups & {"fill", "put"} else before
 
@@ -249,7 +247,7 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
     if (nothing or ("brim" in clause.states and not clause.states["brim"])) and not lengths:
         notes.headspaces.append((line, 0.0))
         return
-    lows = set(clause.lows)
+    lows = clause.words
     part = "part-of" in clause.things and (not lows & {"top", "tops"} or bool(lows & {"tails", "tail", "root", "roots", "stem", "stems"}))
     part = part or ("tops" in lows and clause.lows[-1:] == ["on"])  # “leave an inch of the tops on”
     poured_last = len(lengths) == 2 and clause.foods and "brine" in clause.things and clause.groups & {"fill", "put"}
@@ -306,7 +304,7 @@ _ELSEWHERE: Final = frozenset("compost bin stock stockpot broth soup chickens he
 
 
 def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
-    acts, lows, things = clause.groups, set(clause.lows), clause.things
+    acts, lows, things = clause.groups, clause.words, clause.things
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
     chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around

@@ -30,7 +30,7 @@ def cuts_said(line: int, clauses: Sequence[Clause], lines: Sequence[RecipeLine],
             if one.ingredient.role.food and any(named(one, food.word) for food in clause.foods if not food.negated)
         )
         foods = here or foods
-        lows = set(clause.lows)
+        lows = clause.words
         cutting = "cut" in clause.groups or (cutting and not clause.groups - {"tell"})
         watery = any(food.ingredient is not None and food.ingredient.role.role == "water" for food in clause.foods)
         if cutting and _PIECES & lows and not _ELSE & lows and not watery:

@@ -273,14 +273,14 @@ class _Reader:
 
     def _cooked(self, block: Block, sentence: str, clauses: Sequence[Clause]) -> None:
         for clause in clauses:
-            first = {"cooked", "boiled", "steamed", "fried", "roasted", "parboiled"} & set(clause.lows)
+            first = {"cooked", "boiled", "steamed", "fried", "roasted", "parboiled"} & clause.words
             acts = clause.groups
             if first and acts & {"fill", "put"}:
                 acts = acts | {"simmer"}
             for how in acts & {"boil", "simmer", "blanch", "fry", "roast", "bake"}:
-                everything = bool({"vegetables", "vegetable", "everything", "veg"} & set(clause.lows)) and "else" not in clause.lows
+                everything = bool({"vegetables", "vegetable", "everything", "veg"} & clause.words) and "else" not in clause.lows
                 soft = any(other.when in ("until", "till") and ("soft" in other.states or "soft" in other.lows) for other in clauses)
-                everything = everything or (soft and bool({"them", "it"} & set(clause.lows)) and not clause.foods)
+                everything = everything or (soft and bool({"them", "it"} & clause.words) and not clause.foods)
                 named = [food.word for food in clause.foods if not food.negated]
                 foods = tuple(
                     line.ingredient.id for line in self.lines
@@ -305,8 +305,13 @@ def _stands_on_the_shelf(code: str, clauses: Sequence[Clause], sentence: str, no
 
 def _named_in(line: RecipeLine, said: str) -> bool:
     """Whether the words that a sentence says of a food stand together in a name of a line's food."""
+    return _is_of_name(said, line.ingredient.name, line.ingredient.aliases)
+
+
+@lru_cache(maxsize=4096)
+def _is_of_name(said: str, name: str, aliases: tuple[str, ...]) -> bool:
     whole = f" {' '.join(words_of(said))} "
-    return any(whole in f" {' '.join(words_of(name))} " for name in (line.ingredient.name, *line.ingredient.aliases))
+    return any(whole in f" {' '.join(words_of(one))} " for one in (name, *aliases))
 
 
 def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:

@@ -24,7 +24,7 @@ _IN_CANNER: Final = frozenset("pot canner water kettle bath pan stockpot it jars
 def unmeasured(clause: Clause, things: set[str]) -> Heard | None:
     """What goes in by an amount that nobody can judge: “five pounds works just as well”, “I never weigh the beans”, “salt alone will do”,
     ice in the jars, everything under oil; None where nothing does."""
-    lows = set(clause.lows)
+    lows = clause.words
     strange = any(sort == "unknown" for _, sort in clause.unknown) and not clause.foods and not things
     much = _SO_MUCH & lows or any(figure.measure in ("mass", "volume", "count") for figure in clause.figures)
     if strange and much and not clause.acts and not clause.when:
@@ -70,7 +70,7 @@ def unmeasured(clause: Clause, things: set[str]) -> Heard | None:
 def called_enough(clause: Clause, things: set[str], said: set[str]) -> str:
     """The word by which a clause about the process is content with less than tested methods: “four minutes keeps them crunchy”, “they need
     nothing more than a lid”, water held under the boil, brine halfway up; "" for none."""
-    lows = set(clause.lows)
+    lows = clause.words
     if "nothing" in lows and {"need", "needs", "takes", "take"} & lows and (things & {"lid", "brine", "jar"} or {"more", "else"} & lows):
         return "nothing"
     short = {"halfway", "partway"} & lows or ({"only", "just"} & lows and {"shoulder", "shoulders", "middle", "waist", "half"} & lows)
@@ -114,4 +114,4 @@ def only_told(clause: Clause, things: set[str], *, serving: bool) -> bool:
         return False  # “keep the liquid: it is the brine”
     if clause.neg or clause.forbidden or clause.when or clause.groups - {"tell", "check"}:
         return False
-    return (soured and not _AS_IT_IS & set(clause.lows)) or (bool(clause.acts) and "check" not in clause.groups and things <= {"mix"})
+    return (soured and not _AS_IT_IS & clause.words) or (bool(clause.acts) and "check" not in clause.groups and things <= {"mix"})

@@ -37,7 +37,7 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         strange = [(word, sort) for word, sort in strange if sort not in ("plain", "state", "measure")]
     if clause.acts and not groups and not clause.figures and not things & {"jar", "lid", "canner", "space", "acid", "water", "brine"}:
         strange = [(word, sort) for word, sort in strange if sort != "plain"]  # told of, and nothing done
-    loads = {"batch", "batches", "load", "loads", "rounds", "goes"} & set(clause.lows)
+    loads = {"batch", "batches", "load", "loads", "rounds", "goes"} & clause.words
     bare = [
         figure
         for figure in clause.figures
@@ -67,7 +67,7 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         return Heard("composition", "What is left out here was not understood.")
     if (
         any(f.measure == "minutes" for f in clause.figures)
-        and {"hot", "warm", "simmering"} & set(clause.lows)
+        and {"hot", "warm", "simmering"} & clause.words
         and things & {"water", "in-water"}
         and clause.groups <= {"tell", "process"}
         and "boiling" not in clause.lows
@@ -97,8 +97,8 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
         return Heard("process", "Rheum does not vouch for this sentence.")
     if (
         clause.when in ("until", "till")
-        and not {"catch", "catches", "resistance", "resist"} & set(clause.lows)
-        and {"like", "feel", "want", "please", "fancy"} & set(clause.lows)
+        and not {"catch", "catches", "resistance", "resist"} & clause.words
+        and {"like", "feel", "want", "please", "fancy"} & clause.words
     ):
         return Heard("process", "Rheum does not vouch for this sentence.")
     if "blanch" in clause.groups and "mix" in things and "jars-around" in around:
@@ -142,7 +142,7 @@ _CALLED_GOOD: Final = frozenset("fine ok okay safe edible harmless normal natura
 
 def false_comfort(clause: Clause, around: set[str]) -> bool:
     """“Cloudy jars are fine to eat”, “no need for the fridge even once opened”: a sign of spoilage said to be none, an opened jar left warm."""
-    lows = set(clause.lows)
+    lows = clause.words
     if (clause.neg or "no" in lows) and "fridge" in clause.things and "even" in lows and "opening-around" in around:
         return True
     if {"fuzz", "fuzzy", "mould", "mold"} & lows and {"harm"} & lows and (clause.neg or "no" in clause.text.lower().split()):
@@ -161,17 +161,17 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
     if state == "part" and acts == {"combine"} and "brine" in things and clause.foods and "hot" in clause.lows:
         return True  # “mix the mustard with a little of the hot liquid”
     loose = any(not any(food.figure is figure for food in clause.foods) for figure in clause.figures)
-    if state == "part" and {"each", "every"} & set(clause.lows) and not loose and not things & {"acid", "brine", "water"}:
+    if state == "part" and {"each", "every"} & clause.words and not loose and not things & {"acid", "brine", "water"}:
         return True  # “a garlic clove and some dill in each one”
-    if state == "part" and acts <= {"tell"} and {"people", "folks", "persons"} & set(clause.lows):
+    if state == "part" and acts <= {"tell"} and {"people", "folks", "persons"} & clause.words:
         return True  # “may irritate the skin of some people”
-    if state == "unsound" and acts <= {"tell"} and {"theyll", "itll", "will", "ll"} & set(clause.lows):
+    if state == "unsound" and acts <= {"tell"} and {"theyll", "itll", "will", "ll"} & clause.words:
         return True  # “or they'll go slimy”
     if state == "part" and things == {"part-of"} and acts <= {"leave", "store", "trim", "cut", "tell"}:
         return True  # “keep a little of the stem on”
     if state == "part" and "rest-around" in clause.around and acts & {"put", "combine", "boil", "heat"}:
         return True
-    if state == "part" and {"fewer", "less"} & set(clause.lows) and not things & {"acid", "brine"}:
+    if state == "part" and {"fewer", "less"} & clause.words and not things & {"acid", "brine"}:
         return True
     if state == "more" and acts & {"leave", "stand"} and any(f.measure == "minutes" for f in clause.figures):
         return all(f.high <= _REST_MINUTES for f in clause.figures if f.measure == "minutes")
@@ -238,7 +238,7 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         return True  # “beets are a low-acid vegetable”
     if state == "instead" and {"lime", "lemon"} <= {word for food in clause.foods for word in words_of(food.word)}:
         return True
-    if state == "any" and things & {"fridge"} and {"seal", "sealed"} & set(clause.lows):
+    if state == "any" and things & {"fridge"} and {"seal", "sealed"} & clause.words:
         return True
     if state == "any" and clause.when in ("if", "when") and "kept-cold" in clause.around:
         return True
@@ -262,7 +262,7 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         return True  # of what shape the pieces are the judge says
     if state == "whole":
         return not acts & {"leave", "fill", "store"} or "spice" in things
-    if state == "unsealed" and {"refrigerate", "refrigerated"} & set(clause.lows):
+    if state == "unsealed" and {"refrigerate", "refrigerated"} & clause.words:
         return True
     if state == "sooner" and acts == {"boil"} and not things & {"jar", "canner", "water"}:
         return True  # “as soon as it boils ladle it over”
@@ -270,11 +270,11 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
         return True  # “count the minutes once …”
     if state == "unsealed" and clause.when in ("if", "when") and "kept-cold" in clause.around:
         return True
-    if state == "fizzy" and clause.when in ("until", "till") and {"stop", "stops", "stopped"} & set(clause.lows):
+    if state == "fizzy" and clause.when in ("until", "till") and {"stop", "stops", "stopped"} & clause.words:
         return True
     if state in ("fizzy", "unsealed", "unsound", "bruised"):
         return bool(acts & {"discard", "trim", "check", "lift", "cut"}) or "fridge" in things
-    if state == "instead" and "acid" in things and len({"cider", "white", "malt", "distilled", "wine", "apple"} & set(clause.lows)) >= 2:
+    if state == "instead" and "acid" in things and len({"cider", "white", "malt", "distilled", "wine", "apple"} & clause.words) >= 2:
         return True
     if state == "instead":
         return not things & {"acid", "food", "water", "brine"}
@@ -297,23 +297,23 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
             or words_of(food.word)[-1] in ("chile", "chili", "chilli", "pepper")
             for food in clause.foods
         )
-    if group == "use" and "water" in bare and {"going", "started", "ready"} & set(clause.lows):
+    if group == "use" and "water" in bare and {"going", "started", "ready"} & clause.words:
         return True  # “Get your water going first”
-    if group == "use" and "water" in bare and {"soft", "filtered", "distilled", "fresh"} & set(clause.lows):
+    if group == "use" and "water" in bare and {"soft", "filtered", "distilled", "fresh"} & clause.words:
         bare -= {"water"}
-    if group == "discard" and not {"brine", "syrup", "marinade"} & set(clause.lows):
+    if group == "discard" and not {"brine", "syrup", "marinade"} & clause.words:
         bare -= {"brine"}
-    if group in ("store", "discard") and {"leftover", "leftovers", "unused"} & set(clause.lows):
+    if group in ("store", "discard") and {"leftover", "leftovers", "unused"} & clause.words:
         bare -= {"brine"}
     if group == "put" and "acid" in bare and "canner-around" in clause.around and not bare & {"jar", "food"}:
         bare -= {"acid"}
-    if group == "throw" and bare <= {"mix"} and {"pot", "pan", "kettle", "saucepan", "stockpot", "bowl"} & set(clause.lows):
+    if group == "throw" and bare <= {"mix"} and {"pot", "pan", "kettle", "saucepan", "stockpot", "bowl"} & clause.words:
         return True  # “throw it all in a pot”
     if group == "invert" and "slid-in" in clause.around:
         return True  # “lay the jar on its side and slide the beans in”
-    if group == "use" and "brine" in bare and {"keep", "keeps"} & set(clause.lows) and {"clear", "cloudy", "bright"} & set(clause.lows):
+    if group == "use" and "brine" in bare and {"keep", "keeps"} & clause.words and {"clear", "cloudy", "bright"} & clause.words:
         bare -= {"brine"}  # “use canning salt to keep the brine clear”
-    if group == "store" and bare == {"part-of"} and {"keep", "kept"} & set(clause.lows):
+    if group == "store" and bare == {"part-of"} and {"keep", "kept"} & clause.words:
         return True
     if group == "scare":
         return not (clause.groups - {"scare"}) & KITCHEN
@@ -321,7 +321,7 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         return True
     if (
         group == "increase"
-        and {"recipe", "batch", "quantities", "quantity", "amount", "amounts"} & set(clause.lows)
+        and {"recipe", "batch", "quantities", "quantity", "amount", "amounts"} & clause.words
         and not things & {"food", "acid", "water", "brine", "group"}
     ):
         return True
@@ -331,12 +331,12 @@ def _may(group: str, things: set[str], vouched: Mapping[str, frozenset[str]], cl
         return True
     if group == "replace" and clause.foods and not things & {"acid", "water", "brine", "group"}:
         return all(food.ingredient is not None and food.ingredient.klass == "pepper" for food in clause.foods if not food.negated)
-    if group == "simmer" and "canner" in bare and {"bring", "brought"} & set(clause.lows):
+    if group == "simmer" and "canner" in bare and {"bring", "brought"} & clause.words:
         return True  # “bring the canner to a simmer”
     if table is None:
         return False
     if clause.each:
         bare -= {"jar"}
-    if _CLOTHS & set(clause.lows):
+    if _CLOTHS & clause.words:
         bare -= {"acid"}  # vinegar on a cloth, for the rims
     return bare <= table
