@@ -1,7 +1,7 @@
 """How long a text of the permitted length takes to be judged, for every kind of text that once took long: seconds of CPU by kilobyte.
 
 Run: python -m bench.text_time. Every line is unlike every other, and every judgement begins with empty caches (a process of its own).
-The bar of this issue is two seconds at any length; of the next, one, and at most sixty times from 1 kB to 40 kB.
+The bar: no text takes over a second, nor more than sixty times as long at 40 kB as at 1 kB.
 """
 
 from __future__ import annotations
@@ -10,6 +10,8 @@ import multiprocessing
 import multiprocessing.connection
 import resource
 import sys
+
+from rheum.core.recipe.text import MOST_LINES
 
 HEAD = "Test batch\n\n4 lb green beans\n4 cups white vinegar (5%)\n4 cups water\n\nMethod:\n"
 PLAIN = "Test batch\n\n4 lb green beans\n4 cups white vinegar (5%)\n"
@@ -50,6 +52,8 @@ KINDS: dict[str, tuple[str, str, str]] = {
     "jars when": (HEAD, "When the jars are {n} full lift the lids until they pop, if it matters", " "),
     "add to the jars": (HEAD, "Add {n} cups of the shortening and top up with dip in each jar.", " "),
     "comments": (PLAIN, "Ann {n} says: I doubled this, can I use {n} cups of honey? Reply", "\n"),
+    "lines apart": (PLAIN, "{n} cups onions, chopped", "\n\n\n"),
+    "blank lines": (PLAIN, "", "\n"),
     "nutrition": (PLAIN, "Sugar: {n} g, Protein: {n} g", "\n"),
 }
 # The same words in sentences just short of the longest that is read.
@@ -83,8 +87,12 @@ def text_of(kind: str, size: int) -> str:
         parts.append(part)
         length += len(part) + len(between)
     text = (before + between.join(parts))[:size]
-    lines = text.split("\n")
-    return "\n".join(lines[:398])
+    lines, said = text.split("\n"), 0
+    for at, line in enumerate(lines):
+        said += bool(line.strip())
+        if said > MOST_LINES:
+            return "\n".join(lines[:at])
+    return text
 
 
 def seconds(kind: str, size: int) -> float:

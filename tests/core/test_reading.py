@@ -216,10 +216,17 @@ def test_an_unknown_first_line_with_an_amount_is_no_title(facts: Library) -> Non
     assert [item.line for item in read_recipe("3 lb ramps\n4 cups white vinegar (5%)", facts.catalogue).unread] == [1]
 
 
-@pytest.mark.parametrize("text", ["", " \n\t\n", "hello\nworld", "x" * 200_000, "\n" * 1000 + "2 cups water"])
+@pytest.mark.parametrize("text", ["", " \n\t\n", "hello\nworld", "x" * 200_000, "2 cups water\n" * 501])
 def test_nothing_usable_gets_a_sentence(text: str, facts: Library) -> None:
     with pytest.raises(UnreadableRecipe, match=r"\.|:"):
         read_recipe(text, facts.catalogue)
+
+
+def test_the_blank_lines_of_a_saved_page_are_no_lines_of_a_recipe(facts: Library) -> None:
+    page = "Okra\n\n2 lb okra\n3 cups white vinegar (5%)\n3 cups water\n"
+    apart = read_recipe(page.replace("\n", "\n" + " \n\t\n" * 300), facts.catalogue)
+    assert [line.text for line in apart.lines] == [line.text for line in read_recipe(page, facts.catalogue).lines]
+    assert not apart.unread
 
 
 @given(st.text(max_size=400))

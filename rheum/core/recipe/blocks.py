@@ -237,11 +237,12 @@ def _bare_steps(lines: Sequence[str]) -> frozenset[int]:
 @lru_cache(maxsize=4096)
 def _setting(line: str) -> bool:
     """“Jars: pint”, “Headspace: 1/2 in”, “Process: 10 min”: a line that sets one thing."""
-    name, colon, rest = line.partition(":")
+    name, _, rest = line.partition(":")
+    if not rest.strip():
+        return False
     lows = lows_of(name)
-    return bool(colon and rest.strip()) and (
-        (len(lows) == 1 and lows[0] in _SETTINGS and not (lows[0] == "jar" and begins_with_amount(rest) and "jar" not in rest))
-        or lows in (["jar", "size"], ["head", "space"], ["processing", "time"], ["process", "time"])
+    return (len(lows) == 1 and lows[0] in _SETTINGS and not (lows[0] == "jar" and begins_with_amount(rest) and "jar" not in rest)) or (
+        lows in (["jar", "size"], ["head", "space"], ["processing", "time"], ["process", "time"])
     )
 
 

@@ -33,7 +33,7 @@ from rheum.core.recipe.several import recipes_in
 from rheum.core.recipe.split import split_line
 
 LONGEST_TEXT: Final = 40_000
-MOST_LINES: Final = 400
+MOST_LINES: Final = 500  # with something on them: a saved page has hundreds of blank ones
 LONGEST_SENTENCE: Final = 400
 _TOO_LONG: Final = "This is longer than a {what} ({count} letters), so it was not read. Break it up, or leave it out."
 _OUTLINE: Final[dict[Role, Kind]] = {
@@ -71,11 +71,13 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
     """
     if not text.strip():
         raise UnreadableRecipe("There is no recipe here yet. Paste one, a line for each ingredient, or choose a tested formula.")
-    if len(text) > LONGEST_TEXT or len(lines_of(text)) > MOST_LINES + 1:
-        raise UnreadableRecipe(
-            f"This is longer than a recipe ({len(text):,} characters). Paste only the ingredients and the method, up to {LONGEST_TEXT:,} characters."
-        )
     source = lines_of(text)
+    many = sum(not line.isspace() for line in source if line)
+    if len(text) > LONGEST_TEXT or many > MOST_LINES:
+        raise UnreadableRecipe(
+            f"This is longer than a recipe ({len(text):,} characters on {many:,} lines). Paste only the ingredients and the method, up to "
+            f"{LONGEST_TEXT:,} characters on {MOST_LINES} lines."
+        )
     reader = _Reader(catalogue)
     blocks = blocks_of(source, catalogue, dict(roles))
     for block in blocks:
