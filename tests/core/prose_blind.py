@@ -308,6 +308,7 @@ NO_LINE = (
 
 # One for each row of prose.toml that nothing above falls under.
 ROWS = (
+    "Rinse them well and pack them in plain water.",
     "Use malt vinegar from the farm shop.",
     "Pack the beans into a stone crock.",
     "Top up with water from the kettle.",

@@ -183,6 +183,8 @@ def _amount_at(found: tuple[Token, ...], at: int) -> AmountAt | None:
         held, unit, tin, end = package
         return _held(Amount(low * held * factor, high * held * factor, unit, tin), end)
     step = to + (_low(found, to) == "-" and to < len(found) and found[to].at == found[to - 1].to)
+    if high < 1 and _low(found, to) == "of" and _low(found, to + 1) in ("a", "an", "one") and unit_at(found, to + 2):
+        step = to + 2  # “2/3 of a cup”
     if _low(found, step) in _SIZED and (sized := unit_at(found, step + 1)) and sized[0] != "each" and kind_of(sized[0]) != "length":
         step += 1
     unit_found = unit_at(found, step)

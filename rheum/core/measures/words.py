@@ -158,7 +158,7 @@ UNITS: Final = {
     "forty": 40, "fourty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90,
 }  # fmt: skip
 FRACTIONS: Final = {
-    "half": 0.5, "halves": 0.5, "third": 1 / 3, "thirds": 1 / 3, "quarter": 0.25, "quarters": 0.25, "fifth": 0.2, "sixth": 1 / 6, "eighth": 0.125, "eighths": 0.125,
+    "half": 0.5, "halves": 0.5, "third": 1 / 3, "thirds": 1 / 3, "quarter": 0.25, "quarters": 0.25, "fourth": 0.25, "fourths": 0.25, "fifth": 0.2, "sixth": 1 / 6, "eighth": 0.125, "eighths": 0.125,
     "sixteenth": 1 / 16, "sixteenths": 1 / 16,
 }  # fmt: skip
 _TENS: Final = 20

@@ -126,6 +126,9 @@ def as_adjectives(items: list[Item]) -> list[Item]:
         if item.kind == "act" and item.low in _ADJECTIVES and _said_of(items, index):
             out.append(item._replace(kind="plain", group="plain"))  # “thin spears work best”
             continue
+        if item.kind == "act" and item.form == "base" and index and items[index - 1].low in _BESIDE and _before_food(items, index):
+            out.append(item._replace(kind="plain", group="plain"))  # “with roast turkey”
+            continue
         if (
             item.kind == "act"
             and item.form == "base"
@@ -138,6 +141,13 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             continue
         out.append(item)
     return out
+
+
+_BESIDE: Final = frozenset({"with", "on", "over", "alongside", "beside", "like"})
+
+
+def _before_food(items: list[Item], index: int) -> bool:
+    return index + 1 < len(items) and items[index + 1].kind == "food" and items[index + 1].at == items[index].to
 
 
 def _in_a_chain(items: list[Item], index: int) -> bool:

@@ -18,7 +18,7 @@ from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, unmarked
 from rheum.core.recipe.line_words import strip_bullet
-from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of
+from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of, tells_nutrients
 from rheum.core.recipe.recipe import Role
 
 Kind = Literal["list", "method", "aside"]
@@ -46,13 +46,14 @@ _LONGEST_TITLE: Final = 120
 @dataclass(frozen=True, slots=True)
 class Block:
     """One line: its number, its role, the words that count (without its mark or heading), the jar size of a line of each jar, and whether it
-    is furniture (yields, times, ratings, nutrients)."""
+    is furniture (yields, times, ratings); `nutrients`: it tells of nothing else, and is not heard."""
 
     number: int
     role: Role
     text: str
     per_jar: str | None = None
     furniture: bool = False
+    nutrients: bool = False
     kept: bool = False
 
 
@@ -343,17 +344,13 @@ def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogu
     look = line.look
     if _setting(line.text) and role is None:
         return Block(line.number, "method", line.text)
-    serving = (
-        section is not None
-        and section.kind == "aside"
-        and bool({"serve", "serving", "nutrition", "nutritional"} & set(lows_of(_title_of(section))))
-    )
+    if role is None and tells_nutrients(line.text, catalogue, under=section is not None and section.nutrients):
+        return Block(line.number, "aside", line.text, furniture=True, nutrients=True)
     if (
         kind != "list"
         and look.amount
         and look.food
         and not look.furniture
-        and not serving
         and not (look.sentence and look.words > 12)
         and not look.imperative
         and not look.numbered
@@ -369,10 +366,6 @@ def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogu
             return Block(line.number, section.kind, line.text, section.per_jar, look.furniture)
         return Block(line.number, "list", line.text, None, look.furniture)
     return Block(line.number, kind, line.text, None, look.furniture)
-
-
-def _title_of(section: Heading) -> str:
-    return section.kind
 
 
 def with_role(block: Block, role: Role) -> Block:

@@ -230,7 +230,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             negated, neg_at, named = True, item.at, False
             clause.neg = True
             fact = item.low in _FACTS or (item.low == "not" and clause.lows[-2:-1] in (["did"], ["has"], ["have"], ["does"]))
-            lacks = item.low in ("no", "without", "avoid", "neither", "nor")
+            lacks = item.low in ("no", "without", "avoid", "neither", "nor", "noneed")
             clause.lacks = clause.lacks or lacks
         elif item.kind == "act" and item.group == "free" and "dishwasher" in (said := {one.low for one in held}) and not _FILLED & said:
             clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”

@@ -326,7 +326,9 @@ def _told(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, s
         telling = telling - {"day", "morning", "next", "following"}  # “next day heat it all to boiling”
     if clause.neg and "close" in done:
         telling -= {"too", "tight", "tightly", "hard"}  # “not too tight”
-    named = things - _ANY_THING - ({"oven"} if done & _ROASTED else set())
+    named = things - _ANY_THING - ({"oven"} if done & _ROASTED or ("food" in things and not things & OF_PROCESS - {"oven"}) else set())
+    if done & {"fill", "put", "cover"} and all(act.form == "ing" for act in clause.acts if act.group == "leave"):
+        done = done - {"leave"}  # “filling them firmly, leaving half an inch”
     left: set[str] = set()
     for act in sorted(done):
         fitting = [frame for frame in frames.frames if _fits(frame, act, named, said)]

@@ -16,11 +16,12 @@ LONGEST_HEADING_LETTERS: Final = 60
 
 
 class Heading(NamedTuple):
-    """A heading: which lines follow it, for which jar, and what stands behind it on its own line."""
+    """A heading: which lines follow it, for which jar, and what stands behind it on its own line; `nutrients` where they tell of those."""
 
     kind: Literal["list", "per-jar", "soak", "method", "aside"]
     per_jar: str | None
     rest: str
+    nutrients: bool = False
 
 
 def lows_of(text: str) -> list[str]:
@@ -74,7 +75,7 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
         return None
     if kind == "aside" and not (marked or colon or name.isupper()) and len(lows) > 3:
         return None
-    return Heading(kind, per_jar, rest)  # type: ignore[arg-type]
+    return Heading(kind, per_jar, rest, kind == "aside" and lows[0] in ("nutrition", "nutritional"))  # type: ignore[arg-type]
 
 
 _STAGES: Final = frozenset({"day", "stage"})

@@ -277,7 +277,8 @@ def _endless(before: Clause, clause: Clause) -> bool:
         for food in before.foods
         if food.ingredient is None or (food.ingredient.role.food or food.ingredient.role.role in ("water", "fat", "thickener"))
     ]
-    return bool(foods) and not any(food.figure for food in foods) and not before.things & {"canner", "jar", "lid"}
+    timed = any(figure.measure == "minutes" for figure in before.figures)
+    return bool(foods) and not timed and not any(food.figure for food in foods) and not before.things & {"canner", "jar", "lid", "oven"}
 
 
 _ORDER: Final = {"vouched": 0, "process": 1, "composition": 2, "denied": 3}

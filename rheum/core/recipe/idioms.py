@@ -27,10 +27,12 @@ def another_sprig(held: list[Item], item: Item) -> bool:
 
 
 def of_one_thing(held: list[Item], item: Item) -> bool:
-    """“hot peppers (optional)”: in brackets behind a food that is neither acid nor salt, and of nothing else."""
+    """“hot peppers (optional)”, “and optional pepper flakes”: said of a food that is neither acid nor salt, and of nothing else."""
     index = held.index(item)
     before = held[max(0, index - 2) : index]
     food = before[0].food if len(before) == len("()") and before[1].low == "(" else None
+    if food is None and index + 1 < len(held) and held[index + 1].at == item.to:
+        food = held[index + 1].food
     return food is not None and not food.role.acid and food.role.role != "salt"
 
 

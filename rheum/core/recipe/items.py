@@ -156,6 +156,10 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     while at < len(found):
         word = found[at]
         if word.kind == "word" and (phrase := _phrase(words, place[at], prose)) is not None:
+            if is_number(found, at) and (read := figure_at(found, at)) and read[0].measure in ("volume", "mass") and read[1] > phrase[1]:
+                out.append(Item("figure", read[0].measure, word.low, at, read[1], figure=read[0]))  # “two thirds of a cup”
+                at = read[1]
+                continue
             out.append(_choose(phrase[0], out, found, at, to=phrase[1]))
             at = phrase[1]
             continue

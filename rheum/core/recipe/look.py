@@ -239,6 +239,8 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
     if not words:
         return True
     lows = [word.low for word in words]
+    if lows in (["optional"], ["optional", "ingredient"], ["optional", "ingredients"]):
+        return ":" not in text  # what the stars of a list mean
     if (stamp := _TIMESTAMP.match(text)) and not begins_with_amount(text[stamp.end() :]):
         return True  # “3:40 Packing the jars”
     if lows[0] in ("yield", "yields", "makes", "servings", "serves") and len(lows) <= 12:
@@ -267,3 +269,35 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
         and any(low[0].isdigit() for low in lows)
         and (nutrients > 1 or (":" in text and bool({"g", "mg", "kcal", "mcg", "per", "serving"} & set(lows))))
     )
+
+
+_IN_BRACKETS: Final = re.compile(r"\([^()]{1,40}\)")
+_OF_NUTRIENTS: Final = frozenset("g gm gram grams mg mcg kcal cal kj iu dv size each about approx".split())
+_LONGEST_NUTRIENTS: Final = 80
+_STRANGE_BESIDE: Final = 2
+
+
+def tells_nutrients(text: str, catalogue: Catalogue, *, under: bool) -> bool:
+    """Whether a line tells what there is in a serving, and of no amount in a kitchen's measure: “1 spear: 12 calories, 0 g fat”; `under` a heading
+    that says so, “Sodium 690mg” too."""
+    low_text = text.lower()
+    told = "nutrition" in low_text or "calories" in low_text or "kcal" in low_text
+    if not (under or told):
+        return False
+    found = tokens(settled(_IN_BRACKETS.sub(" ", text).replace("*", " ")))
+    lows = [word.low for word in found if word.kind != "mark"]
+    if not lows or len(lows) > _LONGEST_NUTRIENTS:
+        return False
+    table = catalogue.lexicon.blocks.nutrition
+    nutrients = sum(low in table for low in lows)
+    if under and lows[0] in ("serving", "servings", "amount") and len(lows) <= len("serving size 1 large spear".split()):
+        return True
+    if not nutrients or not any(low[0].isdigit() for low in lows) or (nutrients < 2 and not under):
+        return False
+    others = [low for low in lows if not (low in table or low[0].isdigit() or low in _SMALL or low in _PER or low in _OF_NUTRIENTS)]
+    return len(others) <= _STRANGE_BESIDE and not any(found[at - 1].low not in ("per", "size") for at in _in_kitchen_measure(found))
+
+
+def _in_kitchen_measure(found: Sequence[Token]) -> list[int]:
+    """Where an amount stands that is measured out, by the cup or the pound, and not told in grams of a serving."""
+    return [at for at in _measured(found) if found[at + 1].low not in _OF_NUTRIENTS]

@@ -10,6 +10,7 @@ from typing import Final
 from rheum.core.facts.lexicon import Frames
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.frames import OF_PROCESS, doing, words_said
+from rheum.core.recipe.vouching import BAD_SIGNS
 
 _IF: Final = ("if", "when")
 _AFTER: Final = ("when", "as", "once", "after", "from")
@@ -66,7 +67,8 @@ def _not_sealed(it: _Hung) -> str:
     failed = failed or (clause.when in (*_IF, "when", "that", "which") and bool(lid_up))
     acted = set().union(*(doing(other) for other in it.clauses)) - {"check", "strain"}
     slow = bool(lid_up) and {"slow", "shy", "fine", "ok", "okay", "late", "normal"} & it.said
-    if not (failed or slow) or not (acted or slow or "shelf" in clause.things):
+    again = "again" in it.said and it.said & (it.frames.group["put-off"] | {"week", "month", "later", "tomorrow", "next"})
+    if not (failed or slow) or not (acted or slow or again or "shelf" in clause.things):
         return ""
     if slow and not it.kept_cold():
         return "lids"
@@ -140,6 +142,13 @@ def _spoilt(it: _Hung) -> str:
     return it.clause.when if kept or (good and not thrown) else ""
 
 
+def _tasted(it: _Hung) -> str:
+    """A sign of spoilage, and the food is tried: “if one is cloudy, give it a sniff and taste”."""
+    signs = it.clause.when in (*_IF, "that", "which") and it.lows & BAD_SIGNS and not it.clause.foods
+    tried = it.said & {"taste", "try", "sniff", "smell", "lick", "eat"}
+    return sorted(tried)[0] if signs and tried and not it.kept_cold() and not it.said & it.frames.group["not-eaten"] else ""
+
+
 def _topped_up_after(it: _Hung) -> str:
     """Jars filled or closed again when they have been processed."""
     out = it.lows & {"out", "cool", "cooled", "processed", "canner"}
@@ -155,9 +164,12 @@ def _counted_from(it: _Hung) -> str:
     return it.clause.when if counted and not boils else ""
 
 
+_BOIL: Final = frozenset({"boil", "boiling", "boils", "bubbling"})
+
+
 def _no_matter(it: _Hung) -> str:
     """What is said not to matter of jars, brine and canner."""
-    about = any(other.things & (OF_PROCESS | {"brine"}) for other in it.clauses)
+    about = any(other.things & (OF_PROCESS | {"brine"}) or _BOIL & words_said(other) for other in it.clauses)
     return "matter" if it.has("unimportant") and it.clause.neg and about else ""
 
 
@@ -188,6 +200,7 @@ def _closed_and_done(it: _Hung) -> str:
     """Jars that are closed and then said to be done: “clap the lid on and you're done”."""
     closed = any("close" in other.groups or ("lid" in other.things and other.groups & {"put", "close"}) for other in it.clauses)
     finished = bool(_PUT_AWAY & it.lows) and it.clause.groups <= {"tell"} and not it.clause.when
+    finished = finished or it.clause.lows[-2:] in (["thats", "all"], ["thats", "it"])
     return "done" if closed and finished and not it.said & (_NOT_YET - {"boiling"}) else ""
 
 
@@ -279,6 +292,7 @@ _ORDERS: Final[tuple[Callable[[_Hung], str], ...]] = (
     _filled_cold,
     _whenever,
     _spoilt,
+    _tasted,
     _topped_up_after,
     _counted_from,
     _no_matter,

@@ -52,6 +52,12 @@ _VARIETIES: Final = re.compile(
 )
 
 
+# “hot long red, green, or yellow peppers”: hot, whatever the colour
+_HOT: Final = re.compile(
+    r"\b(?:hot|spicy),? (?:(?:long|small|large|thin|fresh|ripe|mixed|whole|red|green|yellow|orange|and|or),? ){1,7}(?=peppers?\b)", re.I
+)
+
+
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
     text = _OF_ADJECTIVES.sub(lambda found: found.group().replace(",", "").replace("of ", "", 1), text)
@@ -62,6 +68,8 @@ def respoken(text: str) -> str:
         text = _OF_A_TYPE.sub(r"\1", text)
     if "US" in text and not _SOUR.search(text):
         text = _OF_THE_US.sub("", text)
+    if "hot" in text or "picy" in text:
+        text = _HOT.sub("hot ", text)
     if "variet" in text:
         text = _VARIETIES.sub("", text)
     text = _ABOUT_SO_MANY.sub(r" (\1)", text)

@@ -61,9 +61,9 @@ def sentences(text: str) -> tuple[str, ...]:
     return tuple(found)
 
 
-_JARS_TIMED: Final = re.compile(r"^((?:half-pints|pints|quarts)(?:(?: or | and |, |/)(?:half-pints|pints|quarts)){0,2}): (\d)", re.I)
+_JARS_TIMED: Final = re.compile(r"^((?:half[- ]pints|pints|quarts)(?:(?: or | and |, |/)(?:half[- ]pints|pints|quarts)){0,2}): (\d)", re.I)
 # A card's “1/2" head”.
-_HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! of)", re.I)
+_HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! of| ?space)", re.I)
 
 
 _TIME_ALONE: Final = re.compile(r"\d{1,2}(?:[-–]\d{1,2})? ?(min|mins|minutes|hr|hrs|hours?)\.?$", re.I)
@@ -102,6 +102,13 @@ _JARS_OF: Final = re.compile(r"\b(jars?) \((?:about )?(\d[\d.,/]{0,5} ?(?:ml|l|o
 _MORE: Final = re.compile(r"\b((?:simmer|boil|cook|blanch)(?: (?:it|them))?(?: for)? \d{1,2}) more(?=[.,;]|$)", re.I)
 
 
+_TO_A_SIMMER: Final = re.compile(
+    r"\b(?:reduce|lower|turn it down|turn down|drop|bring)(?: it| the heat| heat)? to (?:an? )?(?:(?:gentle|low|bare|slow|steady|very low) )?simmer(?:ing)?\b",
+    re.I,
+)
+_OF_COTTON: Final = re.compile(r"\b100 ?% (?=cotton|linen)", re.I)
+
+
 # What a sentence must hold, so that a short way may stand in it.
 _SHORT_WAYS: Final = (
     ("approx", _APPROX, "about"),
@@ -109,6 +116,8 @@ _SHORT_WAYS: Final = (
     (" salt ", _SALTED, ""),
     ("(", _JARS_OF, r"\2 \1"),
     (" more", _MORE, r"\1 more minutes"),
+    ("simmer", _TO_A_SIMMER, "simmer"),
+    ("%", _OF_COTTON, ""),
 )
 
 

@@ -224,6 +224,8 @@ class _Reader:
         with_given = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
         said: list[tuple[Block, str]] = []
         for block in blocks:
+            if block.nutrients:
+                continue
             if block.role == "method" or (block.role == "aside" and not block.furniture):
                 said += [(block, sentence) for sentence in sentences(as_prose(block.text))]
             elif block.furniture and block.role == "aside" and not _is_yield(block.text):
