@@ -15,7 +15,7 @@ from rheum.core.measures.amount import AmountError, split_amounts
 from rheum.core.measures.measurable import mixed
 from rheum.core.measures.refused import Refused
 from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.mentions import strip_bullet
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import OutlineLine, Recipe
 from rheum.core.recipe.text import read_recipe
 

@@ -30,8 +30,8 @@ from rheum.core.matching.match import Match, match_to
 from rheum.core.matching.measured import Measured, measure, plausible_families
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import Family
-from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.new_food import PUTS_IN
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import Recipe, Unread
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 from rheum.core.recipe.writing import formula_text

@@ -12,7 +12,8 @@ from rheum.core.measures.measurable import measurable, mixed
 from rheum.core.measures.saying import listed
 from rheum.core.measures.units import MM_PER_INCH, kind_of, ml_per
 from rheum.core.recipe.changes import Change
-from rheum.core.recipe.mentions import LineUnread, read_ingredient, strip_bullet
+from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import RecipeLine
 from rheum.core.recipe.writing import formula_line_text, method_text
 

@@ -24,7 +24,7 @@ from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
-from rheum.core.recipe.mentions import strip_bullet
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.sentences import sentences
 from rheum.core.revising.scaling import Limit, scale_to
 

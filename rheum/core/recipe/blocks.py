@@ -17,9 +17,10 @@ from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, unmarked
-from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of, tells_nutrients
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import Role
+from rheum.core.recipe.wrapping import bare_steps, captions_of, tabbed, unwrapped
 
 Kind = Literal["list", "method", "aside"]
 
@@ -46,7 +47,8 @@ _LONGEST_TITLE: Final = 120
 @dataclass(frozen=True, slots=True)
 class Block:
     """One line: its number, its role, the words that count (without its mark or heading), the jar size of a line of each jar, and whether it
-    is furniture (yields, times, ratings); `nutrients`: it tells of nothing else, and is not heard."""
+    is furniture (yields, times, ratings); `nutrients`: it tells of nothing else, and is not heard;
+    `continued`: it goes on with a line above, which has its words."""
 
     number: int
     role: Role
@@ -54,7 +56,7 @@ class Block:
     per_jar: str | None = None
     furniture: bool = False
     nutrients: bool = False
-    kept: bool = False
+    continued: bool = False
 
 
 def _costs(look: Look) -> dict[Kind, float]:
@@ -156,17 +158,19 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
     after: str | None = None
     lasting: str | None = None
     started = False
-    steps = _bare_steps(lines)
-    for number, raw in enumerate(lines, start=1):
-        line = _BLANKS.sub(" ", raw).strip().strip("\ufeff")
+    steps = bare_steps(lines)
+    joined = unwrapped(lines, catalogue)
+    captions = captions_of(joined, catalogue)
+    for number, raw, _ in joined:
+        line = _BLANKS.sub(" ", tabbed(raw, catalogue) if "\t" in raw else raw).strip().strip("\ufeff")
         if not line or _RULE.fullmatch(line):
             continue
         if number in steps:
             line = line.replace(" ", ". ", 1)  # “3 Fill the jars …”
-        if any(mark in line for mark in "»›") and not started:
+        if any(mark in line for mark in "»›") and (not started or not any(char.isdigit() for char in line)):
             content.append(_Line(number, line, look_of(line, catalogue)._replace(amount=False, furniture=True), None, after))
             continue  # where on a site the page stands
-        heading = heading_of(line, catalogue) if len(line) <= 500 else None
+        heading = _CAPTION if number in captions else heading_of(line, catalogue) if not _SERVED.match(line) else None
         if not started:
             started = True
             if (
@@ -207,7 +211,10 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             look = look._replace(amount=False, furniture=True)  # before any line of the list
         content.append(_Line(number, line, look, None, after))
         after = None
-    return tuple(sorted([*out, *_roles(content, catalogue, said)], key=lambda block: (block.number, block.role != "heading")))
+    out += _roles(content, catalogue, said)
+    over = {line.number: line.over for line in joined if line.over}
+    out += [replace(block, number=number, text="", continued=True) for block in out for number in over.get(block.number, ())]
+    return tuple(sorted(out, key=lambda block: (block.number, block.role != "heading")))
 
 
 def _columns(raw: str) -> list[str]:
@@ -216,23 +223,8 @@ def _columns(raw: str) -> list[str]:
     return parts if len(parts) == 2 and all(any(char.isdigit() for char in part) for part in parts) else []
 
 
-_BARE_STEP: Final = re.compile(r"([0-9]{1,2}) (?=[A-Z][a-z])")
-_FEWEST_STEPS: Final = 3
-
-
-def _bare_steps(lines: Sequence[str]) -> frozenset[int]:
-    """The lines of steps that are numbered by bare figures: three at least that follow one another, from 1 on, and end as sentences do."""
-    told = [
-        (number, int(found.group(1)), line.rstrip().endswith("."))
-        for number, line in enumerate(lines, start=1)
-        if (found := _BARE_STEP.match(line.strip()))
-    ]
-    for at in range(len(told) - _FEWEST_STEPS + 1):
-        run = told[at:]
-        many = next((index for index, (_, step, _) in enumerate(run) if step != index + 1), len(run))
-        if many >= _FEWEST_STEPS and sum(ends for _, _, ends in run[:many]) * 2 > many:
-            return frozenset(number for number, _, _ in run[:many])
-    return frozenset()
+_CAPTION: Final = Heading("list", None, "")
+_SERVED: Final = re.compile(r"servings?:? ?[\d¼½¾]", re.I)
 
 
 @lru_cache(maxsize=4096)
@@ -291,7 +283,12 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
     section: Heading | None = None
     places = sorted(marks)
     # “For the lime soak: 1 1/2 cups lime, 1 gallon water” is said of its own line only.
-    alone = {number for number, mark in marks.items() if mark.kind == "soak" and any(char.isdigit() for char in mark.rest)}
+    there = {line.number for line in real}
+    alone = {
+        number
+        for number, mark in marks.items()
+        if any(char.isdigit() for char in mark.rest) and (mark.kind == "soak" or (mark.kind == "per-jar" and number + 1 not in there))
+    }
     last: _Line | None = None
     for index, (line, kind) in enumerate(zip(real, kinds, strict=True)):
         behind = last is not None and last.number == line.number - 1

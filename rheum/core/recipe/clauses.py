@@ -21,6 +21,7 @@ from rheum.core.recipe.idioms import (
     from_sealing,
     of_cooking_water,
     of_one_thing,
+    of_slices,
     rinsing,
     seasoning,
     soft_ones,
@@ -230,7 +231,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             negated, neg_at, named = True, item.at, False
             clause.neg = True
             fact = item.low in _FACTS or (item.low == "not" and clause.lows[-2:-1] in (["did"], ["has"], ["have"], ["does"]))
-            lacks = item.low in ("no", "without", "avoid", "neither", "nor", "noneed")
+            lacks = item.low in ("no", "without", "avoid", "neither", "nor")
             clause.lacks = clause.lacks or lacks
         elif item.kind == "act" and item.group == "free" and "dishwasher" in (said := {one.low for one in held}) and not _FILLED & said:
             clause.acts.append(Act("wash", negated, item.form, item.at, item.low))  # “run them through the dishwasher”
@@ -296,7 +297,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             if negated and item.group in ("cook-water", "oven", "wax", "vessel", "growler"):
                 continue
             if negated and lacks and not any(act.negated for act in clause.acts) and (not clause.acts or item.at - neg_at <= 4):
-                clause.without.add(item.group)
+                drained = when in ("until", "till") and clause.lows[-2:-1] == ["more"] and _RUNS & {one.low for one in held}
+                clause.without |= set() if drained else {item.group}  # “till no more liquid comes”
             clause.things.add(item.group)
             if item.group == "jar" and any(word.low in _EACH for word in found[max(held[0].at, item.at - 4) : item.at]):
                 clause.each = True
@@ -322,8 +324,8 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             if counted or (item.figure.measure == "number" and _YEARS[0] <= item.figure.low <= _YEARS[1]):
                 continue
             clause.figures.append(item.figure)
-            if item.figure.measure == "percent":
-                continue
+            if item.figure.measure == "percent" or (item.figure.measure == "length" and behind is not None and behind.kind == "food"):
+                continue  # “8 lb of 3- to 4-inch cucumbers”
             figure = item.figure if item.figure.measure in ("volume", "mass", "count", "number") else None
             if (
                 figure is not None
@@ -336,6 +338,9 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
                     clause.foods[last_food] = clause.foods[last_food]._replace(figure=figure)
                     figure = None
         elif item.kind == "food":
+            if figure is not (sliced := of_slices(found, item, figure)):
+                clause.figures[-1:] = [sliced] if sliced else []
+                figure = sliced
             clause.foods.append(
                 Food(
                     item.food,
@@ -365,6 +370,9 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
     clause.groups = frozenset(act.group for act in clause.acts if not act.negated)
     clause.forbidden = frozenset(act.group for act in clause.acts if act.negated)
     return clause
+
+
+_RUNS: Final = frozenset({"comes", "drips", "drains", "runs", "drops", "come", "drip", "drain", "run"})
 
 
 def _points_at_food(held: list[Item], item: Item) -> bool:

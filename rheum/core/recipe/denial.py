@@ -139,7 +139,7 @@ def denied_by(clause: Clause, things: set[str], prose: Prose, around: set[str], 
 def _without(clause: Clause) -> set[str]:
     """What a clause does without: “without vinegar”, “no lids”."""
     found: set[str] = set()
-    if not clause.lacks or clause.forbidden:
+    if not (clause.lacks or "noneed" in clause.words) or clause.forbidden:
         return found
     for food in clause.foods:
         if food.negated and food.ingredient is not None and food.ingredient.role.acid and not clause.acts_before(food.at):

@@ -70,6 +70,8 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     if found is None:
         return None
     kind, per_jar = found
+    if kind == "list" and rest and _only_food(name, catalogue) and not catalogue.within(words_of(rest)):
+        return None  # “Peppers: 4 lb bell”
     plain = kind in ("list", "method") and not (marked or colon or name.isupper() or set(lows) <= _BARE)
     if plain and not (kind == "list" and lows[0] == "for" and len(lows) <= 4):
         return None
@@ -133,6 +135,8 @@ def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str |
         return "per-jar", size[0][1] if size else ""
     if numbers and lows[0] in ("for", "makes", "enough") and said <= _YIELD_WORDS | set(numbers) and jar:
         return "list", None  # “For 3-4 pints:”
+    if numbers and jar and said & words["list"] and said <= words["list"] | fill | _YIELD_WORDS | set(numbers):
+        return "list", None  # “Brine for 8 pints:”
     if numbers and not said & words["method"]:
         return None
     if said & {"soak", "soaking", "salting", "brining", "blanching", "rinsing", "presoak"}:

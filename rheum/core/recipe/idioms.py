@@ -3,11 +3,12 @@ one waits for, the second half of what each jar gets."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import pairwise
 from typing import Final
 
 from rheum.core.measures.words import Token
-from rheum.core.recipe.figures import Figure
+from rheum.core.recipe.figures import Figure, low_at
 from rheum.core.recipe.items import Item
 
 
@@ -19,11 +20,19 @@ def another_sprig(held: list[Item], item: Item) -> bool:
     food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
     if food is None or food.food is None or food.at - item.at > _TELEGRAM:
         return False
-    measured = any(
-        one.figure is not None and one.figure.measure in ("volume", "mass") for one in held if item.at < one.at < food.at + _TELEGRAM
-    )
+    measured = any(one.figure is not None and one.figure.measure in ("volume", "mass") for one in held if item.at < one.at < food.at)
     shared = food.food.role.role in ("herb", "spice") or (item.low == "half" and food.food.klass == "garlic")
     return shared and not measured
+
+
+_SLICES: Final = frozenset({"slice", "slices"})
+
+
+def of_slices(found: tuple[Token, ...], item: Item, figure: Figure | None) -> Figure | None:
+    """“2 onion slices”: so many slices, and no onions."""
+    if figure is None or figure.measure != "number" or figure.amount is None or low_at(found, item.to - 1) not in _SLICES:
+        return figure
+    return figure._replace(measure="count", amount=replace(figure.amount, unit="slice"))
 
 
 def of_one_thing(held: list[Item], item: Item) -> bool:

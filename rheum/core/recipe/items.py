@@ -155,7 +155,7 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     at = 0
     while at < len(found):
         word = found[at]
-        if word.kind == "word" and (phrase := _phrase(words, place[at], prose)) is not None:
+        if word.kind == "word" and (phrase := _phrase(words, place[at], prose)) is not None and not _a_noun(found, at, phrase[0]):
             if is_number(found, at) and (read := figure_at(found, at)) and read[0].measure in ("volume", "mass") and read[1] > phrase[1]:
                 out.append(Item("figure", read[0].measure, word.low, at, read[1], figure=read[0]))  # “two thirds of a cup”
                 at = read[1]
@@ -273,6 +273,11 @@ def _phrase(words: _Words, index: int, prose: Prose) -> tuple[tuple[ProseWord, .
     return None
 
 
+def _a_noun(found: tuple[Token, ...], at: int, rows: tuple[ProseWord, ...]) -> bool:
+    """“trim the tops off the beets”: things that come off, and nothing that is topped off."""
+    return all(row.form == "s" for row in rows) and low_at(found, at - 1) in ("the", "their", "its", "your")
+
+
 def _rows(low: tuple[str, ...], one: tuple[str, ...], prose: Prose) -> tuple[ProseWord, ...]:
     """The rows of a phrase as it is written, and without its endings what it is beside something done."""
     rows = prose.words.get(low) or ()
@@ -383,6 +388,8 @@ def _word(found: tuple[Token, ...], words: _Words, index: int, *, out: list[Item
         named = _with_its_colour(words, index, catalogue) or named
     if named is not None and (sized := _sized(found, named[1])) is not None:
         return Item("plain", "plain", found[named[1] - 1].low, at, sized), sized
+    if named is not None and low_at(found, named[1]) in ("slice", "slices") and out and out[-1].kind == "figure":
+        named = (named[0], named[1] + 1)  # “2 onion slices”
     if named is not None and named[1] - at > length:
         return Item("food", named[0].klass, low, at, named[1], food=named[0]), named[1]
     if rows:

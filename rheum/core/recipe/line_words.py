@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import re
-from functools import lru_cache
-from html import unescape
 from itertools import pairwise
 from typing import Final, NamedTuple
 
@@ -16,9 +13,6 @@ from rheum.core.recipe.names import Named, Word, matches
 from rheum.core.recipe.recipe import Section, State
 from rheum.core.recipe.unread import LineUnread
 
-_MARKS: Final = "•*·‣▪◦–—▢□☐☑✓✔➤►▸●○◆★☆✦❖"
-_NUMBERED: Final = re.compile(r"[0-9]{1,2}[.)]\s+(?=[0-9¼½¾⅓⅔⅛])")
-_BOX: Final = re.compile(r"\[[ xX]?\]")
 _PREPARED_BEFORE: Final = frozenset(
     "prepared peeled chopped sliced diced shredded grated trimmed minced cored pitted seeded cubed quartered julienned shelled husked stoned deseeded stemmed hulled shucked halved".split()
 )
@@ -75,46 +69,6 @@ class Around(NamedTuple):
     passed: tuple[str, ...] = ()
     # The weight may be meant of the thing as bought or as prepared: “2 lb carrots peeled”.
     either: bool = False
-
-
-@lru_cache(maxsize=8192)
-def plain_line(text: str) -> str:
-    """A line without what a page or a messenger puts around words: HTML entities, stars of bold type, table strokes, zero-width signs."""
-    if "&" in text:
-        text = unescape(text)
-    if text.endswith("*"):
-        text = text.rstrip("*")
-    text = text.replace("\ufe0f\u20e3", ". ").replace("\ufe0f", "")  # a keycap: “1️⃣”
-    for mark in ("**", "__", "\u200b", "\ufeff", "`"):
-        text = text.replace(mark, "")
-    if text.count("|") >= 2 or text.lstrip().startswith("|"):
-        cells = [cell.strip() for cell in text.strip().strip("|").split("|")]
-        if len(cells) == 2 and cells[1][:1].isdigit() and not cells[0][:1].isdigit():
-            cells.reverse()  # a table of things and amounts
-        text = " ".join(cells)
-    return text.replace("\xa0", " ").replace("\t", " ").strip()
-
-
-@lru_cache(maxsize=8192)
-def strip_bullet(text: str) -> str:
-    """A line without its list mark."""
-    text = text.strip()
-    while text:
-        box = _BOX.match(text)
-        numbered = _NUMBERED.match(text)
-        if (
-            text[0] in _MARKS
-            or (text[0] in "-+" and text[1:2] == " ")
-            or (not text[0].isascii() and not text[0].isalnum() and text[0] not in "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞“‘−")
-        ):
-            text = text[1:].strip()
-        elif box:
-            text = text[box.end() :].strip()
-        elif numbered:
-            text = text[numbered.end() :].strip()
-        else:
-            break
-    return text
 
 
 def _low(found: tuple[Token, ...], at: int) -> str:

@@ -14,7 +14,8 @@ from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.alike import alike
-from rheum.core.recipe.line_words import plain_line, strip_bullet
+from rheum.core.recipe.plain_lines import plain_line, strip_bullet
+from rheum.core.recipe.respoken import amount_first
 
 _STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):](?![0-9])\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
 
@@ -51,7 +52,7 @@ def _look(text: str, catalogue: Catalogue) -> Look:
             body = rest  # “6. Soak the cucumbers”: six is the step
     found = tokens(settled(body[:400]))
     words = [word for word in found if word.kind != "mark"]
-    amount = begins_with_amount(body) or _ends_with_amount(found) or is_run_on(body) or _of_some(words)
+    amount = begins_with_amount(body) or amount_first(body) != body or _ends_with_amount(found) or is_run_on(body) or _of_some(words)
     acts = _acts(found, catalogue)
     ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
     spoken = not amount and len(_measured(found)) >= _TOLD_IN_SENTENCES
@@ -272,7 +273,9 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
 
 
 _IN_BRACKETS: Final = re.compile(r"\([^()]{1,40}\)")
+_SERVING: Final = re.compile(r"\b(?:servings?(?: size)?|per):? {0,2}[\d./½¼¾]{1,6} ?(?:cups?|tbsp|tsp|oz|g|ml|jars?|pints?)\b", re.I)
 _OF_NUTRIENTS: Final = frozenset("g gm gram grams mg mcg kcal cal kj iu dv size each about approx".split())
+_OF_A_LABEL: Final = frozenset({"salt", "carbohydrate", "saturates", "fats"})
 _LONGEST_NUTRIENTS: Final = 80
 _STRANGE_BESIDE: Final = 2
 
@@ -284,11 +287,11 @@ def tells_nutrients(text: str, catalogue: Catalogue, *, under: bool) -> bool:
     told = "nutrition" in low_text or "calories" in low_text or "kcal" in low_text
     if not (under or told):
         return False
-    found = tokens(settled(_IN_BRACKETS.sub(" ", text).replace("*", " ")))
+    found = tokens(settled(_SERVING.sub(" ", _IN_BRACKETS.sub(" ", text).replace("*", " "))))
     lows = [word.low for word in found if word.kind != "mark"]
     if not lows or len(lows) > _LONGEST_NUTRIENTS:
         return False
-    table = catalogue.lexicon.blocks.nutrition
+    table = catalogue.lexicon.blocks.nutrition | _OF_A_LABEL
     nutrients = sum(low in table for low in lows)
     if under and lows[0] in ("serving", "servings", "amount") and len(lows) <= len("serving size 1 large spear".split()):
         return True

@@ -21,10 +21,11 @@ from rheum.core.recipe.alike import alike
 from rheum.core.recipe.amount_words import held
 from rheum.core.recipe.each_jar import each_jar
 from rheum.core.recipe.line_amounts import Amounts, amounts_of
-from rheum.core.recipe.line_words import Around, around_name, optional_said, pass_fillers, plain_line, states_of, strip_bullet
+from rheum.core.recipe.line_words import Around, around_name, optional_said, pass_fillers, states_of
 from rheum.core.recipe.names import Named, identify
+from rheum.core.recipe.plain_lines import plain_line, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, Section
-from rheum.core.recipe.respoken import by_length, respoken
+from rheum.core.recipe.respoken import amount_first, by_length, cooked_away, respoken
 from rheum.core.recipe.strength import strengths
 from rheum.core.recipe.unread import LineUnread
 
@@ -69,7 +70,7 @@ def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: 
 
 
 # Words in brackets in the middle of a name, without a figure among them.
-_WITHIN: Final = re.compile(r"(?<=[^\W\d_])\s{0,3}\(([^\W\d_](?:[^\W\d_]| |'|’|-){1,30})\)\s{0,3}(?=[^\W\d_])")
+_WITHIN: Final = re.compile(r"(?<=[^\W\d_])\s{0,3}\(([^\W\d_](?:[^\W\d_]|[ ,'’-]){1,30})\)\s{0,3}(?=[^\W\d_])")
 # What a bracket says besides a name.
 _SAID_BESIDE: Final = frozenset("not no or and never without instead if is are than but except only also use used".split())
 
@@ -81,7 +82,7 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
     bracket = _WITHIN.search(clean)
     if bracket is None or _WITHIN.search(clean, bracket.end()) or _SAID_BESIDE & set(bracket.group(1).lower().split()):
         return None
-    inside = bracket.group(1)
+    inside = bracket.group(1).replace(",", " ")
     for said in (f" {inside} ", " "):
         try:
             line = _read(f"{clean[: bracket.start()]}{said}{clean[bracket.end() :]}", section, catalogue, per_jar)
@@ -96,7 +97,8 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
 
 
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
-    clean = _turned_round(strip_bullet(plain_line(text)), catalogue)
+    clean, away = cooked_away(_turned_round(amount_first(strip_bullet(plain_line(text))), catalogue))
+    section = "soak" if away and section == "jar" else section
     if len(clean) > LONGEST_INGREDIENT:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
     found = tokens(respoken(settled(clean)))

@@ -71,12 +71,27 @@ def _matches(words: tuple[Word, ...], catalogue: Catalogue) -> tuple[NameMatch, 
                 found.append(further)
                 at = further.end
                 break
-            found.append(NameMatch(item, at, at + length))
-            at += length
+            end = _past_its_kind(words, stems, at + length, item, catalogue=catalogue)
+            found.append(NameMatch(item, at, end))
+            at = end
             break
         else:
             at += 1
     return tuple(found)
+
+
+def _past_its_kind(words: Sequence[Word], stems: tuple[str, ...], end: int, item: Ingredient, *, catalogue: Catalogue) -> int:
+    """Where a pepper's name ends with its kind behind it: “Serrano chiles”, “poblano chile peppers”; no flakes or powder of it."""
+    kinds = catalogue.lexicon.line.generic.get(item.klass, frozenset()) if item.klass == "pepper" else frozenset()
+    to = end
+    while to < len(stems) and stems[to] in kinds and words[to].at == words[to - 1].at + 1:
+        to += 1
+    longer = any(
+        catalogue.named(stems[start : start + length]) is not None
+        for start in range(end, to)
+        for length in range(to - start + 1, min(catalogue.longest, len(stems) - start) + 1)
+    )
+    return end if longer else to
 
 
 def _further(words: Sequence[Word], stems: tuple[str, ...], at: int, length: int, *, catalogue: Catalogue) -> NameMatch | None:

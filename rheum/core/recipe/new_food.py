@@ -33,6 +33,13 @@ def permitted_swap(clause: Clause, listed: Listed) -> bool:
     return fit and any(item is not None and listed.may_take(item) for item in items) and not clause.unknown and not clause.neg
 
 
+def _of_spices(clause: Clause, food: Food) -> bool:
+    """“other dried spices, such as cloves or cayenne pepper”: spices, and neither garlic nor fresh peppers."""
+    called = "spices" in clause.words and clause.words & {"dried", "dry", "ground"} and food.figure is None
+    pepper = food.ingredient is not None and food.ingredient.id == "cayenne-fresh"
+    return bool(called) and (pepper or food.word.lower() in ("clove", "cloves"))
+
+
 def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
     """A food that a clause puts in and no line lists."""
     if _lime_soak(clause) and not any(line.ingredient.role.role == "alkali" for line in listed.lines):
@@ -66,7 +73,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
             continue  # “the size of an egg”
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
-        if _makes_good(clause, food):
+        if _makes_good(clause, food) or _of_spices(clause, food):
             continue
         item = food.ingredient
         fresh = item is not None and item.role.role == "fresh-juice" and food.word.lower().startswith("fresh")

@@ -181,6 +181,8 @@ def _one(
     if item.role.acid and (clause.things & {"canner", "rim"} or "wash" in clause.groups):
         return  # against lime scale, for the rims; it earns nothing
     same = [line for line in kept if _of(line, item)]
+    if not same and amount.unit in ("tsp", "tbsp") and any(line.ingredient.id == f"{food.word.lower()}-seed" for line in kept):
+        return  # “1 Tbsp celery”, where the list has its seed
     if clause.each:
         if same:
             portions.append(Portion(number, same[0].ingredient, amount, sentence))

@@ -6,9 +6,9 @@ import re
 from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient
-from rheum.core.measures.amount import Amount
-from rheum.core.measures.units import MM_PER_INCH, mm_per
-from rheum.core.measures.words import Token, tokens
+from rheum.core.measures.amount import Amount, AmountError, amount_at
+from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
+from rheum.core.measures.words import Token, settled, tokens
 
 _CITRUS: Final = frozenset({"lemon", "lemons", "lime", "limes", "orange", "oranges", "grapefruit", "grapefruits"})
 _PEEL: Final = frozenset({"zest", "rind", "peel"})
@@ -58,6 +58,52 @@ _HOT: Final = re.compile(
 )
 
 
+# What food is cooked in and drained of: “1/2 cup bottled lemon juice (for the simmering water)”.
+_COOKED_IN: Final = re.compile(
+    r",? ?\(?\b(?:for|in|into) (?:the )?(?:simmering|cooking|boiling|blanching|poaching) (?:water|liquid|the [a-z]{3,12})(?:,? ?\(?(?:and )?(?:drained|poured|thrown)(?: away| off| out)?)?\)?$",
+    re.I,
+)
+_DRAINED_OF: Final = re.compile(r"\b(?:juice|vinegar|salt|acid|sugar)\b", re.I)
+
+
+def cooked_away(text: str) -> tuple[str, bool]:
+    """A line of what goes into the water that food is cooked in, without those words, and whether it is one: none of it reaches the jar."""
+    said = _COOKED_IN.search(text) if _DRAINED_OF.search(text) else None
+    return (text[: said.start()].rstrip(" ,"), True) if said else (text, False)
+
+
+# “Green beans (4 lb), trimmed”, “white vinegar (5%) – 4 cups”, “beets, 2 to 2 1/2 in: 7 lb”: the amount behind the name.
+_NAME: Final = r"[^\d½¼¾⅓⅔⅛(:;][^\d½¼¾⅓⅔⅛(:;]{2,50}(?:\(\d%[^()]{0,12}\))?"
+_BEHIND: Final = re.compile(rf"^({_NAME}) ?(?:\(([^()]{{1,24}})\)|(?:-|–|—|=) ([^,;()]{{1,24}}))(?=$|,|;| \()")
+_AT_THE_END: Final = re.compile(r"^([^\W\d_][^:;]{2,80}): ([^,:;()]{1,24})$")
+# What is made, and no food that goes in: “Corn relish – 9 pints”.
+_MADE: Final = re.compile(
+    r"\b(?:relish|salsa|chutney|pickles?|pickled|sauce|ketchup|jars?|yields?|makes?|serves|brine|batch|headspace|total|recipe)\b", re.I
+)
+
+
+def amount_first(text: str) -> str:
+    """A line whose amount stands behind its name, in brackets, a dash or a colon before it, with the amount first; any other as it is."""
+    said = _BEHIND.match(text) or _AT_THE_END.match(text)
+    if said is None or _MADE.search(said.group(1)):
+        return text
+    amount = next(group for group in said.groups()[1:] if group).strip()
+    found = tokens(settled(amount))
+    try:
+        read = amount_at(found, 0) if found and found[0].kind == "number" else None
+    except AmountError:
+        return text
+    whole = read is not None and read.to == len(found) and kind_of(read.amount.unit) in ("volume", "mass")
+    return f"{amount} {said.group(1).strip()}{text[said.end() :]}" if whole else text
+
+
+# “trimmed to fit pint jars”: no pint of anything
+_TO_FIT: Final = re.compile(
+    r",? (?:and )?to fit (?:into |in |inside )?(?:your |the |a |hot )?(?:(?:half-)?pint |quart |12[- ]?(?:oz|ounce) )?(?:canning |mason )?jars?",
+    re.I,
+)
+
+
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
     text = _OF_ADJECTIVES.sub(lambda found: found.group().replace(",", "").replace("of ", "", 1), text)
@@ -70,6 +116,8 @@ def respoken(text: str) -> str:
         text = _OF_THE_US.sub("", text)
     if "hot" in text or "picy" in text:
         text = _HOT.sub("hot ", text)
+    if "to fit" in text:
+        text = _TO_FIT.sub("", text)
     if "variet" in text:
         text = _VARIETIES.sub("", text)
     text = _ABOUT_SO_MANY.sub(r" (\1)", text)

@@ -274,12 +274,17 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
         (notes.levels if solids else notes.headspaces).append((line, figure.low))
 
 
+# What raw food does to whoever handles it: no way of packing.
+_OF_SKIN: Final = frozenset("skin skins irritate irritates irritating hands gloves rash itch itches".split())
+
+
 def _note_pack(clause: Clause, line: int, notes: Notes) -> None:
     lows = clause.lows
     if (
         "raw" in clause.states
         and not clause.states["raw"]
         and (clause.groups & {"fill", "put", "leave", "store", "use"} or not clause.groups - {"tell"})
+        and not _OF_SKIN & clause.words
         and "canner" not in clause.things
     ) or (
         "cold" in clause.states

@@ -6,10 +6,10 @@ import re
 from functools import lru_cache
 from typing import Final
 
-from rheum.core.recipe.line_words import plain_line, strip_bullet
+from rheum.core.recipe.plain_lines import plain_line, strip_bullet
 
 _SHORT: Final = frozenset(
-    "in min mins approx oz lb lbs tbsp tsp pt pts qt qts gal hr hrs no e.g i.e ca c t ft sq fl dr mr mrs st vs est temp".split()
+    "in min mins approx oz lb lbs tbsp tsp pt pts qt qts gal hr hrs no e.g i.e ca c t ft sq fl dr mr mrs st vs est temp abt".split()
 )
 
 
@@ -67,7 +67,9 @@ _HEAD: Final = re.compile(r"(\d/\d ?(?:\"|″|”|in\b\.?|inch\b))[ -]head\b(?! 
 
 
 _TIME_ALONE: Final = re.compile(r"\d{1,2}(?:[-–]\d{1,2})? ?(min|mins|minutes|hr|hrs|hours?)\.?$", re.I)
-_FILLED_BEFORE: Final = re.compile(r"\b(?:jars?|pints?|half-pints?|pts?|quarts?|qts?|headspace|lids?|rims?|canner|bwb)\b", re.I)
+_FILLED_BEFORE: Final = re.compile(
+    r"\b(?:jars?|pints?|half-pints?|pts?|quarts?|qts?|headspace|lids?|rims?|canner|bwb|leav(?:e|ing) (?:\d|half))", re.I
+)
 _SOAKED_BEFORE: Final = re.compile(r"\b(?:water|salt|ice|soak)\b", re.I)
 
 
@@ -84,13 +86,20 @@ def jars_timed(sentence: str, before: str = "") -> str:
 
 
 _IN_BRACKETS: Final = re.compile(r"\([^()]{1,120}\)")
-_TWICE_THAT: Final = re.compile(r" \((?:twice|double) (?:that|this|it)? ?(?:in|for) (?:pints|quarts)\)", re.I)
+_TWICE_THAT: Final = re.compile(
+    r" \((?:twice|double) (?:that|this|it|these|the amounts?)? ?(?:in|for) (?:pints?|quarts?|(?:500|1000) ?ml|1 ?l)(?: jars?)?\)", re.I
+)
+# “fill the jars, 5 minutes in the water bath”
+_IN_CANNER: Final = re.compile(
+    r",(?: then)?(?: for)?(?= \d{1,2}(?:[-–]\d{1,2})? ?min(?:ute)?s?\.? (?:in )?(?:an? |the |your |my )?(?:boiling[- ]water|water[- ]bath|hot[- ]water[- ]bath|canner|bwb|bwc))",
+    re.I,
+)
 # “the water the corn boiled in”
 _COOKED_IN: Final = re.compile(
     r"\bthe (?:water|liquid) (?:(?:that|which|in which) )?(?:the |they |it |your )?(?:[a-z]{3,12} )?(?:was |were |had |have |has )?(boiled|cooked|soaked|simmered|blanched)(?: in)?\b",
     re.I,
 )
-_APPROX: Final = re.compile(r"\bapprox\b\.?", re.I)
+_APPROX: Final = re.compile(r"\b(?:approx|abt)\b\.?", re.I)
 _MAINTAINING: Final = re.compile(
     r"\bmaintaining (?=(?:an? |the )?[\d¼½¾⅛/., -]{1,6}[- ]?(?:inch|in|cm|mm|\"|″|”)\.?[- ]{0,2}(?:of )?head)", re.I
 )
@@ -106,18 +115,38 @@ _TO_A_SIMMER: Final = re.compile(
     r"\b(?:reduce|lower|turn it down|turn down|drop|bring)(?: it| the heat| heat)? to (?:an? )?(?:(?:gentle|low|bare|slow|steady|very low) )?simmer(?:ing)?\b",
     re.I,
 )
+_THRU: Final = re.compile(r"\bthru\b", re.I)
+_MAY_BE_USED: Final = re.compile(r"\((\d[\d to–-]{0,10} (?:hours|minutes)) (?:may|can) be used\)", re.I)
+_NTHS: Final = re.compile(r"(\d/\d{1,2})(?:ths?|nds?|rds?)\b", re.I)
+# “1/4 teaspoon salt in each half pint or 1/2 teaspoon per pint”
+_OR_SO_MUCH: Final = re.compile(
+    r"(?<=pint),? or [\d/ ]{1,5} ?(?:teaspoons?|tsp\.?|tablespoons?|tbsp\.?|cloves?) (?:per|in each|to each|for each) (?:pint|quart)s?(?: jars?)?\b",
+    re.I,
+)
+# “one more slice of onion and the other half dill head on top”: the second of what each jar gets
+_ONE_MORE: Final = re.compile(r"\b(?:one more|1 more|another) (slice|sprig)\b", re.I)
+_OTHER_HALF: Final = re.compile(r"\bthe other half (?:of the )?(dill heads?|heads? of dill|sprig)\b", re.I)
 _OF_COTTON: Final = re.compile(r"\b100 ?% (?=cotton|linen)", re.I)
 
 
 # What a sentence must hold, so that a short way may stand in it.
 _SHORT_WAYS: Final = (
     ("approx", _APPROX, "about"),
+    ("abt", _APPROX, "about"),
+    ("min", _IN_CANNER, ". Process"),
     ("maintaining", _MAINTAINING, "leaving "),
     (" salt ", _SALTED, ""),
     ("(", _JARS_OF, r"\2 \1"),
     (" more", _MORE, r"\1 more minutes"),
     ("simmer", _TO_A_SIMMER, "simmer"),
     ("%", _OF_COTTON, ""),
+    ("thru", _THRU, "through"),
+    ("may be used", _MAY_BE_USED, r"(\1)"),
+    ("th", _NTHS, r"\1"),
+    (" or ", _OR_SO_MUCH, ""),
+    ("slice", _ONE_MORE, r"1 \1"),
+    ("sprig", _ONE_MORE, r"1 \1"),
+    ("other half", _OTHER_HALF, r"half a \1"),
 )
 
 

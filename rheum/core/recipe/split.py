@@ -5,7 +5,7 @@ from __future__ import annotations
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.line_words import plain_line, strip_bullet
+from rheum.core.recipe.plain_lines import plain_line, strip_bullet
 
 _COLOURS = frozenset({"red", "green", "yellow", "orange"})
 

@@ -20,10 +20,10 @@ from rheum.core.recipe.headings import is_yield_alone
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.hearing import hear
 from rheum.core.recipe.jar_names import jars_named
-from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.look import begins_with_amount, is_run_on
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.new_food import PUTS_IN
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.prose_amounts import amounts_said
 from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.said import Notes, note
@@ -80,9 +80,10 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
         )
     reader = _Reader(catalogue)
     blocks = blocks_of(source, catalogue, dict(roles))
-    for block in blocks:
+    told = tuple(block for block in blocks if not block.continued)
+    for block in told:
         reader.list_line(block)
-    reader.hear_all(blocks)  # a recipe may be told wholly in sentences
+    reader.hear_all(told)  # a recipe may be told wholly in sentences
     if not reader.lines:
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
     title = next((block.text for block in blocks if block.role == "title"), "")
@@ -104,8 +105,8 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
         ]
     return Recipe(
         title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
-        source=source, outline=tuple(_outline(block) for block in blocks), roles=tuple((block.number, block.role) for block in blocks),
-        parts=recipes_in(blocks, reader.lines, len(source) - (len(source) > 1 and not source[-1])),
+        source=source, outline=tuple(_outline(block) for block in told), roles=tuple((block.number, block.role) for block in blocks),
+        parts=recipes_in(told, reader.lines, len(source) - (len(source) > 1 and not source[-1])),
     )  # fmt: skip
 
 

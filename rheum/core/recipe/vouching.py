@@ -253,9 +253,12 @@ def _let(state: str, clause: Clause, things: set[str]) -> bool:
     if (
         state == "whole"
         and clause.foods
-        and all(food.ingredient is not None and food.ingredient.id.startswith(_WHOLE) for food in clause.foods)
+        and all(
+            food.ingredient is not None and (food.ingredient.id.startswith(_WHOLE) or food.ingredient.klass == "pepper")
+            for food in clause.foods
+        )
     ):
-        return True
+        return True  # of peppers the judge says
     if state == "whole" and "slit-around" in clause.around:
         return True  # “if small ones are left whole, slash each”
     if state == "whole" and "leave" not in acts:

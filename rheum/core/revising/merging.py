@@ -15,7 +15,7 @@ from rheum.core.judging.remedies import scaled
 from rheum.core.matching.case import Case
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import listed
-from rheum.core.recipe.line_words import strip_bullet
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import RecipeLine
 
 Part = Literal["produce", "liquids", "seasoning", "spices", "method"]

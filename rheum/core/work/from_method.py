@@ -11,7 +11,7 @@ from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import Catalogue
 from rheum.core.facts.rates import Span
 from rheum.core.recipe.clauses import Clause, clauses_of
-from rheum.core.recipe.mentions import strip_bullet
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.sentences import sentences
 from rheum.core.recipe.writing import how_long
 

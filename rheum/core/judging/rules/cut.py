@@ -173,7 +173,8 @@ def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Itera
         )
     if "whole-baby" in said and not any(line.baby for line in formula.jar_lines):
         said = {**said, "whole": said["whole-baby"]}
-    if "whole" in said:
+    slit = "slit" in preps and re.search(r"\b(?:slit|slash|pierce|prick)", "\n".join(case.recipe.source), re.I)
+    if "whole" in said and not slit:
         cuts = [
             cut_of(line.prep)
             for line in formula.jar_lines

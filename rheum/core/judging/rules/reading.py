@@ -15,8 +15,8 @@ from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
 from rheum.core.measures.saying import listed
 from rheum.core.measures.units import differs_by_country, kind_of
 from rheum.core.recipe.changes import Change
-from rheum.core.recipe.line_words import strip_bullet
 from rheum.core.recipe.look import look_of
+from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import RecipePart, Unread
 
 _OF_ITS_OWN: Final = "Give it a line of its own with its whole amount."
