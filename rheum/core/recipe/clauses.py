@@ -22,6 +22,7 @@ from rheum.core.recipe.idioms import (
     of_cooking_water,
     of_one_thing,
     of_slices,
+    of_time,
     rinsing,
     seasoning,
     soft_ones,
@@ -305,7 +306,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
             figure = figure if item.group == "group" or _points_at_food(held, item) else None
         elif item.kind == "state" and item.low == "little" and {"those", "these", "the", "your"} & set(clause.lows[-2:-1]):
             clause.known += 1  # “those little cucumbers”
-        elif item.kind == "state" and item.group == "more" and of_cooking_water(held, item):
+        elif item.kind == "state" and item.group == "more" and (of_cooking_water(held, item) or of_time(held, item)):
             clause.known += 1
         elif item.kind == "state" and item.low == "optional" and of_one_thing(held, item):
             clause.known += 1  # “vinegar, hot peppers (optional), salt”

@@ -105,7 +105,8 @@ def _out_of_time(clause: Clause, things: set[str], lows: set[str], said: set[str
         return "store"
     if clause.groups & {"lift", "off"} and {"early", "earlier", "sooner"} & lows and not clause.foods:
         return "early"
-    halved = any(one in ("half", "third", "quarter") and two in ("the", "each", "every", "of") for one, two in pairwise(clause.lows))
+    parted = ("the", "each", "every") if any(figure.measure == "length" for figure in clause.figures) else ("the", "each", "every", "of")
+    halved = any(one in ("half", "third", "quarter") and two in parted for one, two in pairwise(clause.lows))
     if halved and "jar" in things and "fill" in clause.groups and "with" in lows:
         return "half"  # “pack half the jar with garlic”
     if "cloudy" in lows and things & {"jar", "brine", "mix"} and {"fine", "safe", "ok", "okay", "harmless"} & lows:

@@ -275,7 +275,10 @@ def _endless(before: Clause, clause: Clause) -> bool:
     foods = [
         food
         for food in before.foods
-        if food.ingredient is None or (food.ingredient.role.food or food.ingredient.role.role in ("water", "fat", "thickener"))
+        if food.ingredient is None
+        or food.ingredient.role.food
+        or food.ingredient.role.role in ("fat", "thickener")
+        or (food.ingredient.role.role == "water" and not food.into)
     ]
     timed = any(figure.measure == "minutes" for figure in before.figures)
     return bool(foods) and not timed and not any(food.figure for food in foods) and not before.things & {"canner", "jar", "lid", "oven"}

@@ -45,6 +45,16 @@ def of_one_thing(held: list[Item], item: Item) -> bool:
     return food is not None and not food.role.acid and food.role.role != "salt"
 
 
+def of_time(held: list[Item], item: Item) -> bool:
+    """“for an hour more”: more of the time that stands right before it."""
+    index = held.index(item)
+    before = held[index - 1] if index else None
+    behind = held[index + 1] if index + 1 < len(held) else None
+    timed = before is not None and before.to == item.at and before.figure is not None and before.figure.measure in ("minutes", "days")
+    put = any(one.kind == "act" and one.group in ("put", "fill", "use", "combine") for one in held)
+    return item.low == "more" and timed and not put and (behind is None or behind.kind in ("mark", "joint"))
+
+
 def of_cooking_water(held: list[Item], item: Item) -> bool:
     """“in plenty of boiling water”: what it is cooked, washed or soaked in."""
     food = next((one for one in held if one.at > item.at and one.kind == "food"), None)

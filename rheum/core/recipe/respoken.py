@@ -41,7 +41,8 @@ _OF_ADJECTIVES: Final = re.compile(rf"\bof (?:{_HOW}), (?=(?:{_HOW})\b)", re.I)
 # What a piece is as big as, and what it comes from.
 _BIG: Final = "walnut|golf[- ]ball|ping[- ]pong[- ]ball|tennis[- ]ball|egg|hen's egg|marble|thumb|finger|fist|cherry|baseball"
 _AS_BIG_AS: Final = re.compile(
-    rf"\b(?:{_BIG})[- ]?sized? |,? ?\b(?:about )?the size of (?:an? )?(?:small |large |big )?(?:{_BIG})s?\b", re.I
+    rf"\b(?:{_BIG})[- ]?sized? |,? ?\b(?:about |roughly )?(?:the size of|as big as) (?:an? )?(?:small |large |big |medium )?(?:(?:{_BIG})s?|[a-z]{{3,12}})\b",
+    re.I,
 )
 _FROM_SO_MANY: Final = re.compile(
     r",? \(?from (?:about )?\d{1,2}(?: (?:to|or|-) \d{1,2})?(?: (?:small|medium|large|big))(?: ones?)?\)?$", re.I
@@ -60,15 +61,19 @@ _HOT: Final = re.compile(
 
 # What food is cooked in and drained of: “1/2 cup bottled lemon juice (for the simmering water)”.
 _COOKED_IN: Final = re.compile(
-    r",? ?\(?\b(?:for|in|into) (?:the )?(?:simmering|cooking|boiling|blanching|poaching) (?:water|liquid|the [a-z]{3,12})(?:,? ?\(?(?:and )?(?:drained|poured|thrown)(?: away| off| out)?)?\)?$",
+    r",? ?\(?\b(?:goes |to go )?(?:for|in|into) (?:the )?(?:simmering|cooking|boiling|blanching|poaching) (?:water|liquid|the [a-z]{3,12})(?:,? ?\(?(?:and )?(?:drained|poured|thrown)(?: away| off| out)?)?\)?$",
     re.I,
 )
+_SOAKED_IN: Final = re.compile(
+    r",? ?\(?\b(?:for|to mix) (?:the )?(?:lime|liming|soak|soaking|salting|lime soak|overnight soak|ice bath)(?: water| bath)?\)?$", re.I
+)
+_SOAKING: Final = re.compile(r"\b(?:water|salt)\b", re.I)
 _DRAINED_OF: Final = re.compile(r"\b(?:juice|vinegar|salt|acid|sugar)\b", re.I)
 
 
 def cooked_away(text: str) -> tuple[str, bool]:
     """A line of what goes into the water that food is cooked in, without those words, and whether it is one: none of it reaches the jar."""
-    said = _COOKED_IN.search(text) if _DRAINED_OF.search(text) else None
+    said = (_COOKED_IN.search(text) if _DRAINED_OF.search(text) else None) or (_SOAKED_IN.search(text) if _SOAKING.search(text) else None)
     return (text[: said.start()].rstrip(" ,"), True) if said else (text, False)
 
 

@@ -115,6 +115,13 @@ _TO_A_SIMMER: Final = re.compile(
     r"\b(?:reduce|lower|turn it down|turn down|drop|bring)(?: it| the heat| heat)? to (?:an? )?(?:(?:gentle|low|bare|slow|steady|very low) )?simmer(?:ing)?\b",
     re.I,
 )
+_ANOTHER: Final = re.compile(
+    r"\b((?:simmer|boil|cook)(?: (?:it|them))?(?: for)? another (?:\d{1,2}|two|three|five|ten|fifteen|twenty|thirty))(?=[.,;]|$)", re.I
+)
+_BUBBLE: Final = re.compile(
+    r"\b(?:let|leave) (?:it|them|everything|the lot|the mixture)(?: all)?(?: to)? bubble(?: away| gently| slowly){0,2}(?= for (?:about |another )?(?:\d{1,2}|ten|fifteen|twenty|thirty|an) (?:min|hour))",
+    re.I,
+)
 _THRU: Final = re.compile(r"\bthru\b", re.I)
 _MAY_BE_USED: Final = re.compile(r"\((\d[\d to–-]{0,10} (?:hours|minutes)) (?:may|can) be used\)", re.I)
 _NTHS: Final = re.compile(r"(\d/\d{1,2})(?:ths?|nds?|rds?)\b", re.I)
@@ -140,6 +147,8 @@ _SHORT_WAYS: Final = (
     (" more", _MORE, r"\1 more minutes"),
     ("simmer", _TO_A_SIMMER, "simmer"),
     ("%", _OF_COTTON, ""),
+    ("another ", _ANOTHER, r"\1 minutes"),
+    (" bubble ", _BUBBLE, "simmer"),
     ("thru", _THRU, "through"),
     ("may be used", _MAY_BE_USED, r"(\1)"),
     ("th", _NTHS, r"\1"),
