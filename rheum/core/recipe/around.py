@@ -45,6 +45,13 @@ def around_of(clauses: Sequence[Clause]) -> set[str]:
         found.add("try-around")
     if clauses and not any(clause.foods or clause.things & {"acid", "brine", "water", "group"} for clause in clauses):
         found.add("batch-only")  # “Mom always doubled this”
+    watered = any(
+        clause.groups & {"put", "fill", "cover", "use", "dilute"}
+        and any(food.ingredient is not None and food.ingredient.role.role == "water" for food in clause.foods)
+        for clause in clauses
+    )
+    if not watered and any({"formed", "forms", "collected", "gathered"} & clause.words for clause in clauses):
+        found.add("formed-around")  # what salt drew out
     found |= _handwork(clauses)
     if any({"chunky", "chunks"} & clause.words for clause in clauses):
         found.add("chunky")
