@@ -50,10 +50,10 @@ _LENGTH_MM: Final = {"mm": 1.0, "cm": 10.0, "in": MM_PER_INCH}
 COUNT_UNITS: Final = frozenset({"each", "clove", "head", "sprig", "bunch", "ear", "stalk", "stick", "leaf", "slice", "handful"})
 
 _SPELLINGS: Final = {
-    "tsp": "teaspoon teaspoons teasp teasps tsp tsps tspn tspns tsp. t",
-    "tbsp": "tablespoon tablespoons tablesp tb tbsp tbsps tbspn tbspns tbs tbl tbls tbsp. tbs. tblsp tblsps T",
+    "tsp": "teaspoon teaspoons teaspoonful teaspoonfuls teasp teasps tsp tsps tspn tspns tsp. t",
+    "tbsp": "tablespoon tablespoons tablespoonful tablespoonfuls tablesp tb tbsp tbsps tbspn tbspns tbs tbl tbls tbsp. tbs. tblsp tblsps T",
     "fl oz": "floz",
-    "cup": "cup cups cp cps c c.",
+    "cup": "cup cups cupful cupfuls cp cps c c.",
     "pint": "pint pints pt pts pt.",
     "quart": "quart quarts qt qts qt.",
     "gallon": "gallon gallons gal gals gal.",

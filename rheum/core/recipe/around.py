@@ -45,13 +45,7 @@ def around_of(clauses: Sequence[Clause]) -> set[str]:
         found.add("try-around")
     if clauses and not any(clause.foods or clause.things & {"acid", "brine", "water", "group"} for clause in clauses):
         found.add("batch-only")  # “Mom always doubled this”
-    watered = any(
-        clause.groups & {"put", "fill", "cover", "use", "dilute"}
-        and any(food.ingredient is not None and food.ingredient.role.role == "water" for food in clause.foods)
-        for clause in clauses
-    )
-    if not watered and any({"formed", "forms", "collected", "gathered"} & clause.words for clause in clauses):
-        found.add("formed-around")  # what salt drew out
+    found |= _formed(clauses)
     found |= _handwork(clauses)
     if any({"chunky", "chunks"} & clause.words for clause in clauses):
         found.add("chunky")
@@ -87,6 +81,17 @@ def _hung_on(clauses: Sequence[Clause]) -> set[str]:
 
 # “As much garlic as will fit” is more than any list has.
 _STRONG: Final = frozenset({"garlic", "onion", "corn", "mushroom", "bean"})
+
+
+def _formed(clauses: Sequence[Clause]) -> set[str]:
+    """“Pour off the brine that has formed”: what salt drew out, where no water is put in its place."""
+    watered = any(
+        clause.groups & {"put", "fill", "cover", "use", "dilute"}
+        and any(food.ingredient is not None and food.ingredient.role.role == "water" for food in clause.foods)
+        for clause in clauses
+    )
+    drawn = any({"formed", "forms", "collected", "gathered"} & clause.words for clause in clauses)
+    return {"formed-around"} if drawn and not watered else set()
 
 
 def _handwork(clauses: Sequence[Clause]) -> set[str]:

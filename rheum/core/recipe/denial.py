@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from typing import Final
 
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.lexicon import Denied, Prose
@@ -136,12 +137,13 @@ def denied_by(clause: Clause, things: set[str], prose: Prose, around: set[str], 
     return None
 
 
+_MAKING: Final = frozenset("make makes made making do does did done doing like love have get".split())
+
+
 def _without(clause: Clause) -> set[str]:
     """What a clause does without: “without vinegar”, “no lids”."""
-    found: set[str] = set()
     if not (clause.lacks or "noneed" in clause.words) or clause.forbidden:
-        return found
-    for food in clause.foods:
-        if food.negated and food.ingredient is not None and food.ingredient.role.acid and not clause.acts_before(food.at):
-            found.add("acid")
-    return found
+        return set()
+    made = clause.groups - {"tell", "wash", "check", "serve", "discard", "time"} or any(act.word in _MAKING for act in clause.acts)
+    acids = [food for food in clause.foods if food.negated and food.ingredient is not None and food.ingredient.role.acid]
+    return {"acid"} if any(made or not clause.acts_before(food.at) for food in acids) else set()

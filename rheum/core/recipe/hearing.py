@@ -20,6 +20,7 @@ from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, doing, is_process
 from rheum.core.recipe.heard import Heard, Listed
+from rheum.core.recipe.less_acid import at_will, less_acid
 from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
@@ -202,6 +203,8 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         found, served = _hear(clause, catalogue, listed, around, said=said, aside=aside, served=served)
         if not aside and found.outcome == "vouched" and before is not None and _endless(before, clause):
             found = Heard("composition", "How much this is cannot be judged. Put the whole amount on its own line.")
+        if not aside and found.outcome == "vouched" and before is not None and at_will(before, clause):
+            found = Heard("composition", "This leaves it open whether the acid goes in. Use all of it, as listed.")
         if not aside and found.outcome == "vouched" and before is not None and _ended(before, clause, clauses):
             found = Heard("process", "Rheum does not vouch for this sentence.")
         if (
@@ -331,7 +334,7 @@ def _hear(
         return new, serving
     if unclear is not None:
         return unclear, serving
-    if not aside and (loose := unmeasured(clause, things)) is not None:
+    if not aside and (loose := unmeasured(clause, things) or less_acid(clause, things)) is not None:
         return loose, serving
     if not aside and (enough := called_enough(clause, things, said)):
         return Heard("process", f"Rheum does not vouch for “{enough}” here."), serving

@@ -109,6 +109,12 @@ _TO_FIT: Final = re.compile(
 )
 
 
+# “6 small hot peppers, one per jar”: how what was counted is shared out
+_SHARED_OUT: Final = re.compile(
+    r",? \(?(?:one|1|half|½|1/2|two|2) (?:a |per |in each |for each |to each |to a )(?:jar|pint|quart)\)?(?=$|,| \()", re.I
+)
+
+
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
     text = _OF_ADJECTIVES.sub(lambda found: found.group().replace(",", "").replace("of ", "", 1), text)
@@ -121,6 +127,8 @@ def respoken(text: str) -> str:
         text = _OF_THE_US.sub("", text)
     if "hot" in text or "picy" in text:
         text = _HOT.sub("hot ", text)
+    if text[:1].isdigit() and not _SOUR.search(text):
+        text = _SHARED_OUT.sub("", text)
     if "to fit" in text:
         text = _TO_FIT.sub("", text)
     if "variet" in text:

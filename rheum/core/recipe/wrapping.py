@@ -23,6 +23,7 @@ _MEASURED: Final = re.compile(
 # An email is broken at about seventy letters, a narrow column at forty.
 _NARROWEST: Final = 40
 _NARROW: Final = 55
+_CAPTION_WORDS: Final = 3
 _LONGEST_REST: Final = 80
 
 
@@ -129,12 +130,16 @@ def tabbed(raw: str, catalogue: Catalogue) -> str:
 
 
 def captions_of(lines: Sequence[Joined], catalogue: Catalogue) -> frozenset[int]:
-    """The lines that only name what the line below gives an amount of, apart from what stands above: “Cucumbers | 8 lb pickling cucumbers”."""
+    """The lines that only say what the lines below are, apart from what stands above: “Cucumbers | 8 lb pickling cucumbers”, “Jar spices”."""
     found = set()
+    known = catalogue.lexicon.blocks.heading
+    words = known["list"] | known["fill"] | {"jar"}
     for before, line, below in zip(lines, lines[1:], lines[2:], strict=False):
-        food = catalogue.exactly(line.text.strip()) if len(line.text) <= _NARROWEST else None
         apart = max((before.number, *before.over)) < line.number - 1 and below.number == line.number + 1
-        told = food is not None and apart and begins_with_amount(below.text.strip())
-        if told and any(match.ingredient is food for match in catalogue.within(words_of(below.text))):
+        if not apart or len(line.text) > _NARROWEST or not begins_with_amount(below.text.strip()):
+            continue
+        food, said = catalogue.exactly(line.text.strip()), set(line.text.lower().replace(":", "").split())
+        kinds = {match.ingredient.klass for match in catalogue.within(words_of(below.text))}
+        if (food is not None and food.klass in kinds) or (len(said) <= _CAPTION_WORDS and said <= words):
             found.add(line.number)
     return frozenset(found)
