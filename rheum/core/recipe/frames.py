@@ -163,7 +163,9 @@ def _of_any(clause: Clause, things: set[str], frames: Frames, lows: set[str], *,
     if minutes and {"include", "includes", "including"} & lows and {"boil", "time"} & said:
         return "includes"
     chilled = (
-        "stand" in clause.groups and {"cold", "ice", "iced"} & (lows | set(clause.states)) and {"tub", "sink", "bucket", "bath"} & lows
+        "stand" in clause.groups
+        and {"cold", "ice", "iced"} & (lows | set(clause.states))
+        and {"tub", "sink", "bucket", "bath", "tap", "faucet", "hose"} & lows
     )
     if chilled and things & {"mix", "jar"} and not _COOLED_FOOD & clause.around:
         return "cold"

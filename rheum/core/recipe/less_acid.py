@@ -14,6 +14,7 @@ _LESS: Final = re.compile(
     r"|water (?:for|in place of|instead of|in lieu of)|very little|hardly any|barely any|scarcely any|next to no|almost no|as little|no)(?: [a-z]{2,10}){0,2} (?:vinegar|juice|acid)\b",
     re.I,
 )
+_MINUS: Final = re.compile(r"\b(?:minus|sans) (?:all |most |some )?(?:of )?(?:the )?(?:[a-z]{3,8} )?(?:vinegar|acid|juice)\b", re.I)
 _MORE_WATER: Final = re.compile(
     rf"{_BY} (?:twice|double|triple|thrice|extra|more|two times|three times|half as much again)(?: [a-z]{{2,6}}){{0,3}} water\b", re.I
 )
@@ -35,7 +36,7 @@ def less_acid(clause: Clause, things: set[str]) -> Heard | None:
     water”; None where it says no such thing."""
     if things & _ELSEWHERE or clause.groups & _OTHER_WORK or clause.forbidden:
         return None
-    if _LESS.search(clause.text):
+    if _LESS.search(clause.text) or _MINUS.search(clause.text):
         return Heard("composition", "This takes less acid than the list has. Use all of it.")
     if _MORE_WATER.search(clause.text) and not clause.groups & {"cover", "blanch"}:
         return Heard("composition", "This takes more water than the list has. Use as much as is listed.")
