@@ -92,3 +92,22 @@ def test_no_process_cut_short_is_vouched_for(kind: str) -> None:
 @pytest.mark.parametrize("sentence", MAY)
 def test_what_tested_methods_do_is_vouched_for_with_the_same_verbs(sentence: str) -> None:
     assert told(sentence) == ("shelf", False)
+
+
+PUTS = (
+    "Add", "Stir in", "Toss in", "Tuck in", "Layer in", "You can add", "Feel free to add", "Some people add", "Don't forget", "Crumble in", "Bulk it out with", "Top up with",
+    "Fill the gaps with", "It is even better with", "I swear by", "Replace some of the beans with", "Stuff the jars with",
+)  # fmt: skip
+MUCH = ("", "a cup of ", "some ", "a handful of ", "plenty of ", "leftover ")
+FOODS = ("corn", "bacon", "butter", "potatoes", "flour", "cream", "rice", "pumpkin", "cheese", "mushrooms", "noodles", "lard")
+WHERE = ("", " to the pot", " in each jar", " at the end", " if you like")
+
+
+@pytest.mark.parametrize("verb", PUTS)
+def test_no_food_is_put_in_with_any_verb(verb: str) -> None:
+    passed = []
+    for at, (much, food) in enumerate(product(MUCH, FOODS)):
+        sentence = f"{verb} {much}{food}{WHERE[at % len(WHERE)]}."
+        if told(sentence) == ("shelf", False):
+            passed.append(sentence)
+    assert passed == []

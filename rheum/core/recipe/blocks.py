@@ -297,7 +297,8 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
         before_list = index + 1 < len(real) and kinds[index + 1] == "list" and real[index + 1].number == line.number + 1
         if kind == "aside" and ((behind and _bare_food(line, catalogue)) or ((behind or before_list) and _some_of_it(line, catalogue))):
             kind = "list"  # noqa: PLW2901 - “squash”, right behind a line of the list: of it nobody knows how much
-        if kind == "list" and look.kitchen and look.words >= _A_STEP and not (look.amount or look.food or line.heading):
+        bare = not (look.amount or look.food or line.heading)
+        if kind == "list" and bare and look.kitchen and look.words >= _A_STEP and _EVERYTHING.match(line.text):
             kind = "method"  # noqa: PLW2901 - “Everything in the pot, stir till it boils”, under the list's own marks
         last = line if kind == "list" else None
         before = [number for number in places if number <= line.number and (number == line.number or number not in alone)]
@@ -320,6 +321,7 @@ def _bare_food(line: _Line, catalogue: Catalogue) -> bool:
 
 _FEW_WORDS: Final = 4
 _A_STEP: Final = 5
+_EVERYTHING: Final = re.compile(r"\W{0,6}(?:everything|all|it all|the lot)\b", re.I)
 # By what a line begins or ends that says how much of something there is, and no figure.
 _SO_MUCH: Final = frozenset("a an one another some extra additional plus and also little few more half any lots plenty".split())
 _BESIDES: Final = (("as", "well"), ("per", "jar"), ("each", "jar"), ("every", "jar"), ("the", "gaps"), ("to", "fill"), ("per", "pint"), ("each", "pint"), ("too",))  # fmt: skip

@@ -63,10 +63,16 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
         )
     if "serve" in acts or "dish" in clause.things:
         return True
-    if {"leftover", "leftovers"} & clause.words and acts <= {"tell"} and "praise" in clause.states and "jar" not in things:
+    if (
+        {"leftover", "leftovers"} & clause.words
+        and acts <= {"tell"}
+        and "praise" in clause.states
+        and "jar" not in things
+        and "better" not in clause.words
+    ):
         return True  # “leftover brine makes a good salad dressing”
     first_food = min((food.at for food in clause.foods), default=999)
-    be = all(act.word in _BE for act in clause.acts)
+    be = all(act.word in _BE for act in clause.acts) and not _of_the_pot(clause)
     if (
         "praise" in clause.states
         and be
@@ -84,9 +90,15 @@ def is_serving(clause: Clause, things: set[str]) -> bool:
         and all((food.into or food.by) and food.ingredient is not None and food.ingredient.klass in _AT_TABLE for food in clause.foods)
     ):
         return True  # “try it with turkey or on crackers”
-    praised = "praise" in clause.states and bool(clause.things & {"mix"})
+    praised = "praise" in clause.states and bool(clause.things & {"mix"}) and not (clause.foods and _of_the_pot(clause))
     within = any(one == "in" and two in ("it", "them", "this", "these") for one, two in pairwise(clause.lows))  # “mango is good in it too”
     return praised and not acts & KITCHEN and first_food > 0 and not within
+
+
+def _of_the_pot(clause: Clause) -> bool:
+    """“It is even better with a cup of corn”: what would go in, and not what it is eaten with."""
+    measured = any(food.figure is not None and food.figure.measure in ("volume", "mass") for food in clause.foods)
+    return measured or bool({"better", "pot", "body", "handful", "close", "plenty"} & clause.words)
 
 
 def _fresh_juice(food: Food) -> bool:
