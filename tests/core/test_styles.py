@@ -196,3 +196,12 @@ def test_what_a_serving_holds_goes_into_no_jar(line: str) -> None:
 def test_what_is_measured_by_the_cup_is_no_nutrient(line: str) -> None:
     text = formula_text(FACTS.formulas["dilled-green-beans"])
     assert judge(f"{text}\n{line}\n", HERE, FACTS).verdict.destination != "shelf"
+
+
+def test_no_change_is_offered_that_would_leave_half_of_a_broken_line() -> None:
+    text = "Beans\n4 lb green beans, trimmed,\n  cut in 4 in lengths\n6 cups onions,\n  diced\n4 cups white vinegar (5%)\n4 cups water\n1/2 cup pickling salt\n"
+    verdict = judge(text, HERE, FACTS).verdict
+    remedies = [found.remedy for found in verdict.findings if found.remedy]
+    changes = [change for remedy in remedies for change in (*remedy.changes, *(remedy.instead.changes if remedy.instead else ()))]
+    assert verdict.destination != "shelf"
+    assert not {2, 4} & {change.line for change in changes if change.op in ("remove", "replace")}

@@ -38,8 +38,8 @@ def as_written(changes: tuple[Change, ...]) -> str:
 def removed(case: Case, line: RecipeLine) -> tuple[Change, ...]:
     """A line taken out; a phrase of prose is taken out of its sentence only where it is the whole line."""
     whole = case.recipe.source[line.number - 1] if 0 < line.number <= len(case.recipe.source) else ""
-    if line.section == "method" or (":" in whole and not whole.strip().startswith(line.text.strip())):
-        return ()
+    if line.section == "method" or line.text.strip() not in whole or (":" in whole and not whole.strip().startswith(line.text.strip())):
+        return ()  # nor where it runs on over the next line
     return (Change("remove", line.number),)
 
 

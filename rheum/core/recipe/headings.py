@@ -57,6 +57,8 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
         return None
     if lows[0] in _STAGES and len(lows) == len(("day", "1")) and (lows[1][0].isdigit() or lows[1] in UNITS):
         return Heading("method", None, rest)  # “DAY 2”
+    if lows[:2] == ["how", "to"] and lows[2:3] and lows[2] in _HOW_TO and not any(low[0].isdigit() for low in lows):
+        return Heading("method", None, rest)  # “How to can pickled asparagus”
     found = _named(name, lows, catalogue)
     if (
         found is None
@@ -80,6 +82,7 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     return Heading(kind, per_jar, rest, kind == "aside" and lows[0] in ("nutrition", "nutritional"))  # type: ignore[arg-type]
 
 
+_HOW_TO: Final = frozenset({"can", "make", "pickle", "preserve", "prepare", "put", "cook", "process", "do"})
 _STAGES: Final = frozenset({"day", "stage"})
 _SHORT: Final = frozenset({"ing", "ingr", "ingred", "ingreds", "meth", "dir", "dirs", "instr"})
 

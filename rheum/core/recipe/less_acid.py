@@ -18,8 +18,10 @@ _MINUS: Final = re.compile(r"\b(?:minus|sans) (?:all |most |some )?(?:of )?(?:th
 _MORE_WATER: Final = re.compile(
     rf"{_BY} (?:twice|double|triple|thrice|extra|more|two times|three times|half as much again)(?: [a-z]{{2,6}}){{0,3}} water\b", re.I
 )
+_MANY: Final = r"(?:one|two|three|four|five|six|eight|ten|half a|\d{1,2})"
 _IN_PARTS: Final = re.compile(
-    r"\b([a-z]{3,5}|\d{1,2}) parts? (?:of )?(?:[a-z]{4,9} )?(vinegar|water)(?:,)? (?:to|and|with|for every) ([a-z]{3,5}|\d{1,2}) (?:parts? )?(?:of )?(?:[a-z]{4,9} )?(?:vinegar|water)\b",
+    rf"\b{_MANY} (?:parts? (?:of )?(?:[a-z]{{4,9}} )?(?:vinegar|water),? (?:to|and|with|for every)|(?:of )?(?:vinegar|water) to) {_MANY} (?:parts? )?(?:of )?"
+    r"(?:[a-z]{4,9} )?(?:vinegar|water)\b",
     re.I,
 )
 _IF_LIKED: Final = re.compile(

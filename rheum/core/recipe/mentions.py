@@ -254,6 +254,8 @@ def _line(
     except AmountError as error:
         raise LineUnread(str(error)) from None
     needed = ingredient.role.role not in _NO_AMOUNT_NEEDED and not (section == "soak" and ingredient.role.role in _OUT_OF_THE_JAR)
+    if amount is None and ingredient.id == "ice" and section == "jar":
+        needed, section = False, "soak"  # “Ice”: what is salted stands under it
     if amount is None and needed:
         raise LineUnread(f"No amount was read for {ingredient.name}. Begin the line with how much.")
     if strength is not None and ingredient.role.role != "vinegar" and ingredient.klass != "not-food":

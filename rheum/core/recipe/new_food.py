@@ -62,7 +62,9 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         told = clause.groups and clause.groups <= {"tell", "check", "serve", "simmer", "boil", "heat"}
         if item_of(food, listed) and told and food.figure is None:
             continue
-        if ({"glove", "gloves", "hands", "handling"} & clause.words or "hands-around" in clause.around) and not _puts(clause):
+        if (
+            {"glove", "gloves", "hands", "handling", "people", "skin", "rash"} & clause.words or "hands-around" in clause.around
+        ) and not _puts(clause):
             continue
         behind = (
             next((low for low in clause.lows[clause.lows.index(food.word.split()[0]) + 1 :] if low), "")

@@ -111,7 +111,8 @@ _TO_FIT: Final = re.compile(
 
 # “6 small hot peppers, one per jar”: how what was counted is shared out
 _SHARED_OUT: Final = re.compile(
-    r",? ?\(?(?<![\d½/])(?:about )?(?:one|half|two|[1-4] 1/2|[1-4]½|[1-4]|1/2|½) (?:a |per |in each |for each |to each |to a )(?:jar|pint|quart)\)?(?=$|,| \()", re.I
+    r",? ?\(?(?<![\d½/])(?:about )?(?:one|half|two|[1-4] 1/2|[1-4]½|[1-4]|1/2|½) (?:a |per |in each |for each |to each |to a )(?:jar|pint|quart)\)?(?=$|,| \()",
+    re.I,
 )
 
 

@@ -122,6 +122,7 @@ _BUBBLE: Final = re.compile(
     r"\b(?:let|leave) (?:it|them|everything|the lot|the mixture)(?: all)?(?: to)? bubble(?: away| gently| slowly){0,2}(?= for (?:about |another )?(?:\d{1,2}|ten|fifteen|twenty|thirty|an) (?:min|hour))",
     re.I,
 )
+_SOME_PEOPLE: Final = re.compile(r"\b(bothers? |irritates? |affects? )some (?=people|folks)", re.I)
 _THRU: Final = re.compile(r"\bthru\b", re.I)
 _MAY_BE_USED: Final = re.compile(r"\((\d[\d to–-]{0,10} (?:hours|minutes)) (?:may|can) be used\)", re.I)
 _NTHS: Final = re.compile(r"(\d/\d{1,2})(?:ths?|nds?|rds?)\b", re.I)
@@ -149,6 +150,7 @@ _SHORT_WAYS: Final = (
     ("%", _OF_COTTON, ""),
     ("another ", _ANOTHER, r"\1 minutes"),
     (" bubble ", _BUBBLE, "simmer"),
+    ("some ", _SOME_PEOPLE, r"\1"),
     ("thru", _THRU, "through"),
     ("may be used", _MAY_BE_USED, r"(\1)"),
     ("th", _NTHS, r"\1"),
