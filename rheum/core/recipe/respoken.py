@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient
@@ -73,6 +74,8 @@ _DRAINED_OF: Final = re.compile(r"\b(?:juice|vinegar|salt|acid|sugar)\b", re.I)
 
 def cooked_away(text: str) -> tuple[str, bool]:
     """A line of what goes into the water that food is cooked in, without those words, and whether it is one: none of it reaches the jar."""
+    if " for " not in text and " in" not in text and "(" not in text:
+        return text, False
     said = (_COOKED_IN.search(text) if _DRAINED_OF.search(text) else None) or (_SOAKED_IN.search(text) if _SOAKING.search(text) else None)
     return (text[: said.start()].rstrip(" ,"), True) if said else (text, False)
 
@@ -87,9 +90,10 @@ _MADE: Final = re.compile(
 )
 
 
+@lru_cache(maxsize=8192)
 def amount_first(text: str) -> str:
     """A line whose amount stands behind its name, in brackets, a dash or a colon before it, with the amount first; any other as it is."""
-    said = _BEHIND.match(text) or _AT_THE_END.match(text)
+    said = None if text[:1].isdigit() else _BEHIND.match(text) or _AT_THE_END.match(text)
     if said is None or _MADE.search(said.group(1)):
         return text
     amount = next(group for group in said.groups()[1:] if group).strip()
@@ -119,7 +123,8 @@ _SHARED_OUT: Final = re.compile(
 def respoken(text: str) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
     text = _OF_ADJECTIVES.sub(lambda found: found.group().replace(",", "").replace("of ", "", 1), text)
-    text = _AS_BIG_AS.sub("", text)
+    if "size" in text or "as big" in text:
+        text = _AS_BIG_AS.sub("", text)
     if not _SOUR.search(text):
         text = _FROM_SO_MANY.sub("", text)
     if "type" in text.lower() or "style" in text.lower():
@@ -128,7 +133,7 @@ def respoken(text: str) -> str:
         text = _OF_THE_US.sub("", text)
     if "hot" in text or "picy" in text:
         text = _HOT.sub("hot ", text)
-    if text[:1].isdigit() and not _SOUR.search(text):
+    if ("jar" in text or "pint" in text or "quart" in text) and text[:1].isdigit() and not _SOUR.search(text):
         text = _SHARED_OUT.sub("", text)
     if "to fit" in text:
         text = _TO_FIT.sub("", text)
