@@ -10,6 +10,7 @@ from rheum.core.facts.library import Library
 from rheum.core.measures.amount import AmountError, leading_amount, split_amounts
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.recipe import RecipeLine
+from rheum.core.recipe.respoken import amount_first
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 
 
@@ -35,6 +36,14 @@ from rheum.core.recipe.text import UnreadableRecipe, read_recipe
         ("2 t salt", 2, 2, "tsp", "salt"),
         ("8 fl oz vinegar", 8, 8, "fl oz", "vinegar"),
         ("about 3 cups onions", 3, 3, "cup", "onions"),
+        ("half of a cup of sugar", 0.5, 0.5, "cup", "sugar"),
+        ("2/3 of a cup sugar", 2 / 3, 2 / 3, "cup", "sugar"),
+        ("three fourths cup sugar", 0.75, 0.75, "cup", "sugar"),
+        ("two thirds of a cup of sugar", 2 / 3, 2 / 3, "cup", "sugar"),
+        ("a cupful of sugar", 1, 1, "cup", "sugar"),
+        ("2 tbls sugar", 2, 2, "tbsp", "sugar"),
+        ("3 teaspoonfuls salt", 3, 3, "tsp", "salt"),
+        ("2 pds onions", 2, 2, "lb", "onions"),
     ],
 )
 def test_amounts(text: str, low: float, high: float, unit: str, rest: str) -> None:
@@ -310,3 +319,55 @@ def test_a_share_by_the_jar_in_brackets_is_no_second_amount(line: str, amount: f
         assert read.per_jar is None
         assert read.amount is not None
         assert read.amount.high == amount
+
+
+@pytest.mark.parametrize(
+    ("said", "cups"), [("two thirds of a cup", 2 / 3), ("half a cup", 0.5), ("three quarters of a cup", 0.75), ("a third of a cup", 1 / 3)]
+)
+def test_a_fraction_in_a_sentence_is_that_much_and_not_a_cup(said: str, cups: float, facts: Library) -> None:
+    recipe = read_recipe(f"Beans\n4 lb green beans\n4 cups water\n\nMethod:\nAdd {said} of white vinegar to the water.\n", facts.catalogue)
+    vinegar = next(line for line in recipe.lines if line.ingredient.role.acid)
+    assert vinegar.amount is not None
+    assert vinegar.amount.high == pytest.approx(cups)
+
+
+@pytest.mark.parametrize(
+    ("line", "food", "high"),
+    [
+        ("Green beans (4 lb), trimmed", "green-bean", 4), ("White vinegar (5%) – 4 cups", "white-vinegar", 4), ("Beets, 2 to 2 1/2 in across: 7 lb", "beet", 7),
+        ("2 lb hot long red, green, or yellow peppers", "cayenne-fresh", 2), ("6 small hot peppers, one per jar", "cayenne-fresh", 6),
+        ("4 lb green beans, trimmed to fit pint jars", "green-bean", 4), ("2 cups chopped poblano chile peppers", "long-green-chile", 2),
+        ("6 cups diced unripe (green, rock-hard) mango", "mango-green", 6),
+    ],
+)  # fmt: skip
+def test_a_line_in_another_order_is_the_same_line(line: str, food: str, high: float, facts: Library) -> None:
+    read = read_ingredient(line, 1, "jar", facts.catalogue)
+    assert (read.ingredient.id, read.amount and read.amount.high) == (food, high)
+
+
+@pytest.mark.parametrize(
+    "line",
+    ["1/2 cup bottled lemon juice (for the simmering water)", "2 quarts water for the soak", "3/4 cup pickling salt (for soaking)", "Ice"],
+)
+def test_what_is_poured_away_is_of_the_soak(line: str, facts: Library) -> None:
+    assert read_ingredient(line, 1, "jar", facts.catalogue).section == "soak"
+
+
+@pytest.mark.parametrize("line", ["Corn relish – 9 pints", "Yield: 4 quarts", "Headspace: 1/2 inch", "Serves (8 oz)"])
+def test_what_is_made_is_turned_round_to_no_food(line: str) -> None:
+    assert amount_first(line) == line
+
+
+@given(
+    st.lists(
+        st.sampled_from(["4 lb green beans", "4 cups white vinegar (5%)", "4 cups water", "1/2 cup pickling salt", "8 cloves garlic"]),
+        min_size=1,
+        unique=True,
+    )
+)
+def test_quoting_marks_change_nothing_of_a_list(lines: list[str]) -> None:
+    from rheum.reference.loading import library
+
+    plain = read_recipe("\n".join(["Beans", *lines]), library().catalogue)
+    quoted = read_recipe("\n".join(f"> {line}" for line in ("Beans", *lines)), library().catalogue)
+    assert [(one.ingredient, one.amount) for one in plain.lines] == [(one.ingredient, one.amount) for one in quoted.lines]
