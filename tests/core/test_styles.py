@@ -205,3 +205,16 @@ def test_no_change_is_offered_that_would_leave_half_of_a_broken_line() -> None:
     changes = [change for remedy in remedies for change in (*remedy.changes, *(remedy.instead.changes if remedy.instead else ()))]
     assert verdict.destination != "shelf"
     assert not {2, 4} & {change.line for change in changes if change.op in ("remove", "replace")}
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Nutrition\nAdd 200 g protein powder", "Nutrition\nSugar and fat: stir in 100 g", "Nutrition\nPork fat 200 g", "Calories: 25 | Corn: 10 cups | Fat: 0 g",
+        "How to pickle bacon", "Ice\nIce cream", "1\nCup corn\n2\nCups lard", "1/2 cup onions,\nlard as needed", "Jar spices\n2 tsp dill seed\nbacon bits",
+        "8 slices bacon, one per jar", "Rating: 10 cups of corn", "People like bacon in theirs.", "The skin of the pork gives it body.", "With gloves on, add the bacon.",
+    ],
+)  # fmt: skip
+def test_what_stands_aside_hides_no_food(said: str) -> None:
+    above, below = parts_of("dilled-green-beans")
+    assert judge("\n".join([*above, said, "", "Method:", *below]), HERE, FACTS).verdict.destination != "shelf"

@@ -57,7 +57,13 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
         return None
     if lows[0] in _STAGES and len(lows) == len(("day", "1")) and (lows[1][0].isdigit() or lows[1] in UNITS):
         return Heading("method", None, rest)  # “DAY 2”
-    if lows[:2] == ["how", "to"] and lows[2:3] and lows[2] in _HOW_TO and not any(low[0].isdigit() for low in lows):
+    if (
+        lows[:2] == ["how", "to"]
+        and lows[2:3]
+        and lows[2] in _HOW_TO
+        and not any(low[0].isdigit() for low in lows)
+        and not _strange(name, catalogue)
+    ):
         return Heading("method", None, rest)  # “How to can pickled asparagus”
     found = _named(name, lows, catalogue)
     if (
@@ -155,6 +161,16 @@ def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str |
     if said <= words["list"] | fill | words["method"] and said & words["list"]:
         return "list", None
     return None
+
+
+_STRANGE: Final = frozenset({"dairy", "meat", "nut", "condiment", "starch", "fat", "not-food"})
+
+
+def _strange(name: str, catalogue: Catalogue) -> bool:
+    """Whether a heading names what no pickle is made of."""
+    return any(
+        match.ingredient.klass in _STRANGE or match.ingredient.role.role in ("fat", "other") for match in catalogue.within(words_of(name))
+    )
 
 
 def _only_food(name: str, catalogue: Catalogue) -> bool:

@@ -8,7 +8,7 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
 
-from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.facts.ingredients import Catalogue, stem, words_of
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
@@ -297,7 +297,12 @@ def tells_nutrients(text: str, catalogue: Catalogue, *, under: bool) -> bool:
         return True
     if not nutrients or not any(low[0].isdigit() for low in lows) or (nutrients < 2 and not under):
         return False
+    if _acts(found, catalogue) & (KITCHEN | {"put", "use", "combine"}):
+        return False  # “stir in 100 g”
     others = [low for low in lows if not (low in table or low[0].isdigit() or low in _SMALL or low in _PER or low in _OF_NUTRIENTS)]
+    food = catalogue.lexicon.vocabulary.food
+    if any(low in food or stem(low) in food or catalogue.named((stem(low),)) for low in others):
+        return False  # “pork fat 200 g”
     return len(others) <= _STRANGE_BESIDE and not any(found[at - 1].low not in ("per", "size") for at in _in_kitchen_measure(found))
 
 

@@ -33,6 +33,10 @@ def permitted_swap(clause: Clause, listed: Listed) -> bool:
     return fit and any(item is not None and listed.may_take(item) for item in items) and not clause.unknown and not clause.neg
 
 
+# What sap and juice do to whoever handles them.
+_IRRITATES: Final = frozenset("irritate irritates irritating bother bothers rash itch itchy sensitive allergic".split())
+
+
 def _of_spices(clause: Clause, food: Food) -> bool:
     """“other dried spices, such as cloves or cayenne pepper”: spices, and neither garlic nor fresh peppers."""
     called = "spices" in clause.words and clause.words & {"dried", "dry", "ground"} and food.figure is None
@@ -63,7 +67,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if item_of(food, listed) and told and food.figure is None:
             continue
         if (
-            {"glove", "gloves", "hands", "handling", "people", "skin", "rash"} & clause.words or "hands-around" in clause.around
+            {"glove", "gloves", "hands", "handling"} & clause.words or _IRRITATES & clause.words or "hands-around" in clause.around
         ) and not _puts(clause):
             continue
         behind = (

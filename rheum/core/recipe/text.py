@@ -152,6 +152,15 @@ class _Reader:
                 self.unread.append(
                     Unread(block.number, block.text, f"An amount of {food} stands on a line about the yield. Give it a line of its own.")
                 )
+        elif (
+            block.role == "aside"
+            and block.furniture
+            and not block.nutrients
+            and (food := _food_with_amount(block.text, self.catalogue, True))
+        ):
+            self.unread.append(
+                Unread(block.number, block.text, f"An amount of {food} stands here. Give it a line of its own, or leave it out.")
+            )
         elif block.role == "aside" and _is_equipment(block.text):
             self.notes.jars.extend((block.number, jar) for _, jar in jars_named(block.text))
         elif block.role in ("list", "per-jar", "soak"):
@@ -319,8 +328,8 @@ def _is_of_name(said: str, name: str, aliases: tuple[str, ...]) -> bool:
     return any(whole in f" {' '.join(words_of(one))} " for one in (name, *aliases))
 
 
-def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
-    """The food that a line about the yield gives an amount of, other than so many jars of it."""
+def _food_with_amount(text: str, catalogue: Catalogue, before: bool = False) -> str | None:
+    """The food that a line about the yield gives an amount of, other than so many jars of it; `before`: or that stands before its amount."""
     found = tokens(settled(text))
     for at, word in enumerate(found):
         if word.kind != "number":
@@ -336,7 +345,8 @@ def _food_with_amount(text: str, catalogue: Catalogue) -> str | None:
             or any(item.low in ("jar", "jars") for item in found[at : read.to + 2])
         ):
             continue
-        named = catalogue.within(tuple(one for item in found[read.to : read.to + 4] if item.kind == "word" for one in words_of(item.text)))
+        beside = (*found[max(0, at - 3) : at], *found[read.to : read.to + 4]) if before else found[read.to : read.to + 4]
+        named = catalogue.within(tuple(one for item in beside if item.kind == "word" for one in words_of(item.text)))
         if named:
             return named[0].ingredient.name
     return None
