@@ -111,3 +111,41 @@ def test_no_food_is_put_in_with_any_verb(verb: str) -> None:
         if told(sentence) == ("shelf", False):
             passed.append(sentence)
     assert passed == []
+
+
+SALSA = formula_text(FACTS.formulas["chile-salsa"])
+TAKES = (
+    "Use",
+    "Add",
+    "Put in",
+    "I use",
+    "You can use",
+    "Make it with",
+    "Try it with",
+    "Cook it with",
+    "It takes",
+    "Go for",
+    "We do ours with",
+)
+MORE = (
+    "twice the onions", "double the peppers", "more onions than tomatoes", "extra peppers", "an extra onion", "as many peppers as you like", "a couple more onions",
+    "onions to taste", "heaps of onions", "three times the chiles", "loads of garlic", "plenty more chiles", "another pound of onions", "two extra pounds of chiles",
+    "any amount of onions", "as much onion as tomato", "equal parts onion and tomato", "all the peppers you have", "a few more chiles",
+)  # fmt: skip
+AS_LISTED = (
+    "Use all the onions.",
+    "Peel and chop all the tomatoes.",
+    "Add the onions and chiles to the tomatoes.",
+    "Cut the onions as small as the tomatoes.",
+)
+
+
+@pytest.mark.parametrize("more", MORE)
+def test_more_of_a_food_is_refused_with_any_verb(more: str) -> None:
+    heard = {f"{verb} {more}.": judge(f"{SALSA}\n{verb} {more}.\n", HERE, FACTS) for verb in TAKES}
+    assert [said for said, judged in heard.items() if judged.verdict.destination == "shelf" and not judged.case.recipe.method.opened] == []
+
+
+@pytest.mark.parametrize("sentence", AS_LISTED)
+def test_what_is_listed_may_be_named_with_the_same_words(sentence: str) -> None:
+    assert judge(f"{SALSA}\n{sentence}\n", HERE, FACTS).verdict.destination == "shelf"

@@ -21,6 +21,7 @@ from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, doing, is_process
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.less_acid import at_will, less_acid
+from rheum.core.recipe.more_food import more_food
 from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
@@ -346,7 +347,7 @@ def _hear(
         return new, serving
     if unclear is not None:
         return unclear, serving
-    if not aside and (loose := unmeasured(clause, things) or less_acid(clause, things)) is not None:
+    if not aside and (loose := unmeasured(clause, things) or less_acid(clause, things) or more_food(clause, things)) is not None:
         return loose, serving
     if not aside and (enough := called_enough(clause, things, said)):
         return Heard("process", f"Rheum does not vouch for “{enough}” here."), serving
