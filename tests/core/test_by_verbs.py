@@ -126,6 +126,8 @@ TAKES = (
     "It takes",
     "Go for",
     "We do ours with",
+    "I like it with",
+    "We love them with",
 )
 MORE = (
     "twice the onions", "double the peppers", "more onions than tomatoes", "extra peppers", "an extra onion", "as many peppers as you like", "a couple more onions",

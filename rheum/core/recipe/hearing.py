@@ -330,6 +330,9 @@ def _hear(
     at_table = bool(clause.foods) and "jar" not in things and all((food.into or on_top) and _of_the_table(food) for food in clause.foods)
     if "served-around" in around and "jars-around" not in around and not clause.groups & {"process", "close"}:
         return Heard("vouched"), True  # “add fresh cilantro when you serve it”
+    liked = any(act.word.startswith(("like", "love", "prefer")) for act in clause.acts) and {"it", "them", "mine", "ours"} & clause.words
+    if liked and not aside and (more := unmeasured(clause, things) or more_food(clause, things)) is not None:
+        return more, served  # “I like it with twice the onions”
     serving = is_serving(clause, things) or (served and (into_food or at_table or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False

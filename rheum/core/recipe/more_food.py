@@ -21,7 +21,7 @@ _AT_HAND: Final = re.compile(
 )
 _ALIKE: Final = re.compile(r"\bequal (?:parts|amounts|quantities|weights|shares)\b|\bas (?:much|many) (?:[a-z]{3,10} ){1,2}as\b", re.I)
 # Work on what is listed, and what is told of a jar's room.
-_OTHER_WORK: Final = frozenset({"cut", "peel", "trim", "wash", "check", "serve", "discard", "drain", "blanch", "mince"})
+_OTHER_WORK: Final = frozenset({"cut", "peel", "trim", "wash", "check", "discard", "drain", "blanch", "mince"})
 _ROOM: Final = frozenset("squeeze fit fits room space hold holds grow grew pick picked buy bought freeze dry save keep".split())
 
 
