@@ -25,6 +25,10 @@ DISAGREE: Final = AGREE
 _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 
 
+# Every press takes all other lines out one by one: for a whole book of recipes that is nothing to send.
+_MOST_PARTS: Final = 20
+
+
 def several(case: Case) -> Iterator[Finding]:
     """Several recipes in one text: each is shown with a press that keeps it alone. No tolerance. Source: own pick, on the safe side."""
     parts = case.recipe.parts
@@ -39,7 +43,11 @@ def several(case: Case) -> Iterator[Finding]:
             "recipes-several",
             f"Here begins “{part.title}”, recipe {number} of {len(parts)} in this text. Which one is it?",
             part.first,
-            Remedy(f"Keep “{part.title}” alone.", alone(part), Alternative(f"Keep “{other.title}” alone", alone(other)) if other else None),
+            Remedy(
+                f"Keep “{part.title}” alone.",
+                alone(part) if number <= _MOST_PARTS else (),
+                Alternative(f"Keep “{other.title}” alone", alone(other)) if other else None,
+            ),
         )
 
 
