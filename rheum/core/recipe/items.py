@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Final, Literal, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient, stem
-from rheum.core.facts.lexicon import Prose, ProseWord
+from rheum.core.facts.lexicon import ProseWord
 from rheum.core.measures.words import Token
 from rheum.core.recipe.figures import Figure, figure_at, is_number, low_at
+from rheum.core.recipe.phrases import Words, is_a_noun, phrase_at, rows_of, words_in
 
 _NEGATIONS: Final = frozenset(
     {
@@ -124,38 +125,16 @@ class Item(NamedTuple):
     each: bool = False
 
 
-class _Words(NamedTuple):
-    """The words of a sentence without its figures and marks: where each stands, as it is written and without its ending, and before which
-    word the run ends of those that stand side by side or are joined by hyphens."""
-
-    at: tuple[int, ...]
-    low: tuple[str, ...]
-    one: tuple[str, ...]
-    joined: tuple[int, ...]
-
-
-def _words_of(found: tuple[Token, ...]) -> _Words:
-    at = tuple(place for place, word in enumerate(found) if word.kind == "word")
-    low = tuple(found[place].low for place in at)
-    joined: list[int] = []
-    for index in range(len(at) - 1, -1, -1):
-        touches = index + 1 < len(at) and (
-            at[index + 1] == at[index] + 1 or (at[index + 1] == at[index] + 2 and found[at[index] + 1].text in "-–")
-        )
-        joined.append(joined[-1] if touches else index + 1)
-    return _Words(at, low, tuple(stem(word) for word in low), tuple(reversed(joined)))
-
-
 def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     """The words of a sentence in their order, each by what it is."""
-    words = _words_of(found)
+    words = words_in(found)
     place = {at: index for index, at in enumerate(words.at)}
     prose = catalogue.lexicon.prose
     out: list[Item] = []
     at = 0
     while at < len(found):
         word = found[at]
-        if word.kind == "word" and (phrase := _phrase(words, place[at], prose)) is not None and not _a_noun(found, at, phrase[0]):
+        if word.kind == "word" and (phrase := phrase_at(words, place[at], prose)) is not None and not is_a_noun(found, at, phrase[0]):
             if is_number(found, at) and (read := figure_at(found, at)) and read[0].measure in ("volume", "mass") and read[1] > phrase[1]:
                 out.append(Item("figure", read[0].measure, word.low, at, read[1], figure=read[0]))  # “two thirds of a cup”
                 at = read[1]
@@ -263,30 +242,6 @@ def _says_which(found: tuple[Token, ...], at: int, article: str, catalogue: Cata
     return bool(rows) or not food or (article in _ANY_ONE and low_at(found, at + 1) in _VESSELS)
 
 
-def _phrase(words: _Words, index: int, prose: Prose) -> tuple[tuple[ProseWord, ...], int] | None:
-    """The longest row of prose.toml of two words or more that begins at a word, and where it ends."""
-    low, one = words.low, words.one
-    most = min(max(prose.reach.get(low[index], 0), prose.reach.get(one[index], 0)), words.joined[index] - index)
-    for to in range(index + most, index + 1, -1):
-        if rows := _rows(low[index:to], one[index:to], prose):
-            return rows, words.at[to - 1] + 1
-    return None
-
-
-def _a_noun(found: tuple[Token, ...], at: int, rows: tuple[ProseWord, ...]) -> bool:
-    """“trim the tops off the beets”: things that come off, and nothing that is topped off."""
-    return all(row.form == "s" for row in rows) and low_at(found, at - 1) in ("the", "their", "its", "your")
-
-
-def _rows(low: tuple[str, ...], one: tuple[str, ...], prose: Prose) -> tuple[ProseWord, ...]:
-    """The rows of a phrase as it is written, and without its endings what it is beside something done."""
-    rows = prose.words.get(low) or ()
-    for row in rows:
-        if row.kind != "act":
-            return rows
-    return (*rows, *(row for row in prose.words.get(one, ()) if row.kind != "act" or not rows))
-
-
 def _sized(found: tuple[Token, ...], at: int) -> int | None:
     """Where a word ends that makes a measure or a shape of the food before it: “walnut-size chunks”, “pear-shaped onions”."""
     step = at + (low_at(found, at) == "-")
@@ -350,7 +305,7 @@ def _is_spice(catalogue: Catalogue, word: str) -> bool:
     return known is not None and known.role.role == "spice"
 
 
-def _with_its_colour(words: _Words, index: int, catalogue: Catalogue) -> tuple[Ingredient, int] | None:
+def _with_its_colour(words: Words, index: int, catalogue: Catalogue) -> tuple[Ingredient, int] | None:
     """“sweet red pepper”: the sweet pepper, of any colour."""
     sweet, to = words.low[index], index + len(("sweet", "red", "pepper"))
     if sweet not in ("sweet", "bell", "hot") or words.joined[index] < to or words.low[index + 1] not in _COLOURS:
@@ -360,7 +315,7 @@ def _with_its_colour(words: _Words, index: int, catalogue: Catalogue) -> tuple[I
     return (known, words.at[to - 1] + 1) if known is not None else None
 
 
-def _word(found: tuple[Token, ...], words: _Words, index: int, *, out: list[Item], catalogue: Catalogue) -> tuple[Item, int]:
+def _word(found: tuple[Token, ...], words: Words, index: int, *, out: list[Item], catalogue: Catalogue) -> tuple[Item, int]:
     """What a word is that begins no phrase of prose.toml, with the words behind it that are of the same name, and where they end."""
     at, low, one = words.at[index], words.low[index], words.one[index]
     if low == "no" and low_at(found, at + 1) == "need":
@@ -375,7 +330,7 @@ def _word(found: tuple[Token, ...], words: _Words, index: int, *, out: list[Item
         and (not out or out[-1].kind in ("joint", "mark") or out[-1].low in ("then", "and"))
     ):
         return Item("act", "process", low, at, at + 1, form="base"), at + 1  # “and can it the next day”
-    rows = _rows((low,), (one,), catalogue.lexicon.prose)
+    rows = rows_of((low,), (one,), catalogue.lexicon.prose)
     length = 1 if rows else 0
     named: tuple[Ingredient, int] | None = None
     for to in range(min(index + catalogue.reach.get(one, 0), words.joined[index]), index, -1):
