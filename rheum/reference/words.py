@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
 from typing import Any, Final
 
 from rheum.core.facts.blocks import BlockWords
+from rheum.core.facts.clause_rows import ClauseRows
 from rheum.core.facts.ingredients import stem
 from rheum.core.facts.lexicon import Denied, Form, Frame, Frames, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
 from rheum.core.measures.words import plain_letters
+from rheum.reference.clause_rows import BadRow, read_tables
 
 
 class BadReference(ValueError):
@@ -157,8 +160,10 @@ def read_prose(text: str) -> Prose:
     return Prose(words, max(len(key) for key in words), vouched, denied, told)
 
 
-def read_frames(text: str) -> Frames:
-    """What sentences about the process may tell (frames.toml). Fails on a frame that allows a word which is not telling."""
+def read_frames(text: str, rows: Mapping[str, str], prose: Prose) -> Frames:
+    """What sentences about the process may tell (frames.toml), and what they may not say (`rows`: process.toml and amounts.toml
+    by their names). Fails on a frame that allows a word
+    which is not telling, and on a row that cannot be used."""
     try:
         data = tomllib.loads(text)
         telling = frozenset(word for held in data["telling"].values() for word in held.split())
@@ -171,9 +176,15 @@ def read_frames(text: str) -> Frames:
                 raise BadReference(f"frames.toml, {row['name']}: “{sorted(wrong)[0]}” is no telling word")
             frames.append(Frame(row["name"], act, thing, word, told))
         required = {act: frozenset(words.split()) for act, words in data["required"].items()}
-        words, unless = (frozenset(data["reassuring"][name].split()) for name in ("words", "unless"))
-        group = {name: frozenset(words.split()) for name, words in data["group"].items()}
-        return Frames(telling, required, words, unless, tuple(frames), group)
+        tables: dict[str, ClauseRows] = {}
+        group: dict[str, frozenset[str]] = {}
+        for name, given in rows.items():
+            more, groups = read_tables(tomllib.loads(given), prose, name)
+            tables |= more
+            group |= groups
+        return Frames(telling, required, tuple(frames), group, tables)
+    except BadRow as error:
+        raise BadReference(str(error)) from None
     except (KeyError, AttributeError, ValueError) as error:
         raise error if isinstance(error, BadReference) else BadReference(f"frames.toml: {error}") from None
 
@@ -193,13 +204,18 @@ def read_block_words(text: str) -> BlockWords:
         raise BadReference(f"blocks.toml: {error}") from None
 
 
+# Tables over clauses.
+ROWS: Final = ("around.toml", "process.toml", "amounts.toml")
+
+
 @cache
 def lexicon() -> Lexicon:
     """The words beside the names, read once."""
+    prose = read_prose(shipped("prose.toml"))
     return Lexicon(
         read_vocabulary(shipped("words.tsv")),
         read_line_words(shipped("line.toml")),
-        read_prose(shipped("prose.toml")),
-        read_frames(shipped("frames.toml")),
+        prose,
+        read_frames(shipped("frames.toml"), {name: shipped(name) for name in ROWS}, prose),
         read_block_words(shipped("blocks.toml")),
     )

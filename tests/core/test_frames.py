@@ -12,7 +12,7 @@ from rheum.core.facts.formulas import Formula
 from rheum.core.facts.lexicon import Frame
 from rheum.core.recipe import frames
 from rheum.core.recipe.writing import formula_text
-from rheum.reference.words import BadReference, read_frames, shipped
+from rheum.reference.words import BadReference, lexicon, read_frames, shipped
 from tests.core import prose_blind, prose_kinds, prose_kinds_last, prose_kinds_more, prose_process_may, prose_process_not
 from tests.core.test_hearing import BEANS, FORMULAS, LIBRARY, heard, vouched_for
 
@@ -70,7 +70,7 @@ def test_every_frame_is_of_use(monkeypatch: pytest.MonkeyPatch) -> None:
 
 def test_a_frame_that_allows_a_word_which_tells_nothing_is_refused() -> None:
     with pytest.raises(BadReference, match="no telling word"):
-        read_frames(shipped("frames.toml").replace('words = "', 'words = "frobulated ', 2))
+        read_frames(shipped("frames.toml").replace('words = "', 'words = "frobulated ', 2), {}, lexicon().prose)
 
 
 # Let through still, and known: told in docs/decisions/0015-hearing.md.

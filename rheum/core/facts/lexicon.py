@@ -9,6 +9,7 @@ from functools import cached_property
 from typing import Final, Literal
 
 from rheum.core.facts.blocks import BlockWords
+from rheum.core.facts.clause_rows import ClauseRows
 
 # What a word may be by the open word lists.
 Sort = Literal["food", "measure", "state", "plain", "unknown"]
@@ -130,14 +131,14 @@ class Frame:
 
 @dataclass(frozen=True, eq=False)
 class Frames:
-    """What sentences about the process may tell beside their acts and things (frames.toml)."""
+    """What sentences about the process may tell beside their acts and things (frames.toml), and what none may say, by tables
+    of `rows` (process.toml, amounts.toml); words of one meaning by their `group`."""
 
     telling: frozenset[str] = frozenset()
     required: Mapping[str, frozenset[str]] = field(default_factory=dict)
-    reassuring: frozenset[str] = frozenset()
-    reassuring_unless: frozenset[str] = frozenset()
     frames: tuple[Frame, ...] = ()
     group: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    rows: Mapping[str, ClauseRows] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, eq=False)
@@ -156,6 +157,10 @@ class Prose:
     def reach(self) -> Mapping[str, int]:
         """How many words the longest phrase has that begins with a word."""
         return reach_of(self.words)
+
+    def groups(self, kind: WordKind) -> frozenset[str]:
+        """The groups of a kind of words."""
+        return frozenset(word.group for words in self.words.values() for word in words if word.kind == kind)
 
 
 @dataclass(frozen=True, eq=False)

@@ -104,6 +104,10 @@ class Clause:
     words: frozenset[str] = frozenset()
     groups: frozenset[str] = frozenset()
     forbidden: frozenset[str] = frozenset()
+    # The words of its sentence, and where its own begin and end.
+    found: tuple[Token, ...] = ()
+    at: int = 0
+    to: int = 0
 
     def copied(self) -> Clause:
         """The clause anew: what a hearer notes on it stays its own."""
@@ -215,7 +219,7 @@ def _acts_ahead(items: list[Item], index: int) -> bool:
 
 
 def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, ...], *, sentence: str) -> Clause:  # noqa: PLR0915 - one pass over the words
-    clause = Clause(" ".join(found[at].text for at in range(held[0].at, held[-1].to)), when)
+    clause = Clause(" ".join(found[at].text for at in range(held[0].at, held[-1].to)), when, found=found, at=held[0].at, to=held[-1].to)
     negated = False
     omitted = lacks = named = fact = False
     neg_at = 0

@@ -13,20 +13,19 @@ from itertools import pairwise
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
-from rheum.core.facts.lexicon import Denied
+from rheum.core.facts.lexicon import Denied, Frames
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.around import around_of
+from rheum.core.recipe.clause_rows import Beside, beside_each_other, doing, row_for, why_of, word_of, words_said
 from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
-from rheum.core.recipe.frames import against_frames, doing, is_process
+from rheum.core.recipe.frames import against_frames, is_process
 from rheum.core.recipe.heard import Heard, Listed
-from rheum.core.recipe.less_acid import at_will, less_acid
-from rheum.core.recipe.more_food import more_food
 from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
-from rheum.core.recipe.unmeasured import called_enough, only_told, unmeasured
-from rheum.core.recipe.vouching import false_comfort, heard_whole
+from rheum.core.recipe.told_of import only_told
+from rheum.core.recipe.vouching import heard_whole
 
 _WATERS: Final = ("water",)
 
@@ -191,12 +190,12 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
 
 
 def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) -> tuple[Heard, list[Clause]]:
-    clauses = clauses_of(sentence, catalogue)
+    clauses, frames = clauses_of(sentence, catalogue), catalogue.lexicon.frames
     if foreign(clauses):
         return Heard(
             "vouched" if aside else "composition", "Rheum does not understand this sentence. Write it in English, or leave it out."
         ), clauses
-    around = around_of(clauses)
+    around = around_of(clauses, frames)
     if is_process(clauses):
         around.add("process-around")
     if any(line.section not in ("jar", "per-jar") or line.ingredient.role.role == "firming" for line in listed.lines):
@@ -214,22 +213,9 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         if before is not None and {"it", "them", "rest", "remainder"} & clause.words and not clause.foods:
             clause.things |= _meant(before)
         found, served = _hear(clause, catalogue, listed, around, said=said, aside=aside, served=served)
-        if not aside and found.outcome == "vouched" and before is not None and _endless(before, clause):
-            found = Heard("composition", "How much this is cannot be judged. Put the whole amount on its own line.")
-        if not aside and found.outcome == "vouched" and before is not None and at_will(before, clause):
-            found = Heard("composition", "This leaves it open whether the acid goes in. Use all of it, as listed.")
-        if not aside and found.outcome == "vouched" and before is not None and _ended(before, clause, clauses):
-            found = Heard("process", "Rheum does not vouch for this sentence.")
-        if (
-            not aside
-            and found.outcome == "vouched"
-            and before is not None
-            and clause.when in ("until", "till")
-            and before.groups & {"process", "boil", "store", "put"}
-            and clause.things & {"lid"}
-            and {"ping", "pings", "pop", "pops", "seal", "sealed", "down", "suck"} & clause.words
-        ):
-            found = Heard("process", "Rheum does not vouch for this sentence.")
+        heard = found.outcome in ("vouched", "process")
+        if not aside and heard and before is not None and (open_ := _left_open(before, clause, frames)) is not None:
+            found = open_
         before = clause
         if _ORDER[found.outcome] > _ORDER[worst.outcome]:
             worst = found
@@ -241,7 +227,7 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         and not _made_ready(clauses)
     ):
         worst = Heard("process", "Rheum does not vouch for “don't” here.")
-    if not aside and worst.outcome == "vouched" and (told := against_order(clauses, catalogue.lexicon.frames)):
+    if not aside and worst.outcome == "vouched" and (told := against_order(clauses, frames)):
         worst = Heard("process", f"Rheum does not vouch for “{told}” here.")
     return worst, clauses
 
@@ -258,46 +244,11 @@ def _meant(before: Clause) -> set[str]:
     return found | ({"acid"} & before.things)
 
 
-def _ended(before: Clause, clause: Clause, clauses: Sequence[Clause]) -> bool:
-    """Jars that come out as soon as the water boils: “bring the canner to the boil, then lift the jars out”."""
-    if any(figure.measure == "minutes" for one in clauses for figure in one.figures):
-        return False
-    simmered = before.groups & {"simmer"} and not before.foods and clause.groups & {"lift", "off"} and "jar" in clause.things
-    if simmered:
-        return True
-    boiled = (
-        before.groups & {"boil"}
-        and (before.things & {"canner"} or any(f.ingredient and f.ingredient.role.role == "water" for f in before.foods))
-        and clause.groups & {"lift", "off"}
-        and "jar" in clause.things
-    )
-    stood = (
-        before.groups & {"put"}
-        and "jar" in before.things
-        and "boiling" in before.lows
-        and clause.groups & {"lift", "off"}
-        and {"stove", "heat", "burner", "hob"} & clause.words
-    )
-    lifted = (
-        before.groups & {"lift", "off"} and "jar" in before.things and clause.when in ("when", "once", "as") and clause.groups & {"boil"}
-    )
-    return bool(boiled or lifted or stood)
-
-
-def _endless(before: Clause, clause: Clause) -> bool:
-    """“Add corn until it looks right”: an amount that ends when somebody likes it."""
-    if clause.when not in ("until", "till") or not before.groups & {"put", "fill", "use", "throw"}:
-        return False
-    foods = [
-        food
-        for food in before.foods
-        if food.ingredient is None
-        or food.ingredient.role.food
-        or food.ingredient.role.role in ("fat", "thickener")
-        or (food.ingredient.role.role == "water" and not food.into)
-    ]
-    timed = any(figure.measure == "minutes" for figure in before.figures)
-    return bool(foods) and not timed and not any(food.figure for food in foods) and not before.things & {"canner", "jar", "lid", "oven"}
+def _left_open(before: Clause, clause: Clause, frames: Frames) -> Heard | None:
+    """An amount that a clause leaves open of what the one before it puts in: “add corn | until it looks right”."""
+    pair = beside_each_other((before, clause))
+    row = row_for(frames.rows["open"], pair, 1)
+    return Heard("composition", why_of(row, pair[1])) if row is not None else None
 
 
 _ORDER: Final = {"vouched": 0, "process": 1, "composition": 2, "denied": 3}
@@ -324,15 +275,16 @@ def _hear(
     unclear = None if aside else unclear_object(clause, listed)
     if unclear is not None and clause.groups <= {"tell"}:
         return unclear, served
-    if not aside and false_comfort(clause, around):
-        return Heard("process", "Rheum does not vouch for this sentence."), served
+    rows, it = catalogue.lexicon.frames.rows, Beside(clause, things, words_said(clause), said)
+    if not aside and row_for(rows["comfort"], (it,), 0) is not None:
+        return Heard("process", _NOT_VOUCHED), served
     on_top = bool({"over", "on", "onto"} & clause.words)
     at_table = bool(clause.foods) and "jar" not in things and all((food.into or on_top) and _of_the_table(food) for food in clause.foods)
     if "served-around" in around and "jars-around" not in around and not clause.groups & {"process", "close"}:
         return Heard("vouched"), True  # “add fresh cilantro when you serve it”
     liked = any(act.word.startswith(("like", "love", "prefer")) for act in clause.acts) and {"it", "them", "mine", "ours"} & clause.words
-    if liked and not aside and (more := unmeasured(clause, things) or more_food(clause, things)) is not None:
-        return more, served  # “I like it with twice the onions”
+    if liked and not aside and (taken := row_for(rows["taken"], (it,), 0)) is not None:
+        return Heard("composition", why_of(taken, it)), served  # “I like it with twice the onions”
     serving = is_serving(clause, things) or (served and (into_food or at_table or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False
@@ -350,10 +302,10 @@ def _hear(
         return new, serving
     if unclear is not None:
         return unclear, serving
-    if not aside and (loose := unmeasured(clause, things) or less_acid(clause, things) or more_food(clause, things)) is not None:
-        return loose, serving
-    if not aside and (enough := called_enough(clause, things, said)):
-        return Heard("process", f"Rheum does not vouch for “{enough}” here."), serving
+    if not aside and (taken := row_for(rows["taken"], (it,), 0)) is not None:
+        return Heard("composition", why_of(taken, it)), serving
+    if not aside and (enough := row_for(rows["enough"], (it,), 0)) is not None:
+        return Heard("process", f"Rheum does not vouch for “{word_of(enough, it)}” here."), serving
     left = "process-around" in around and bool(doing(clause))  # “let them cool in the pot overnight”
     if aside or not (left or touches(clause, things)):
         return Heard("vouched"), serving
@@ -361,7 +313,7 @@ def _hear(
         clause.unknown = [
             (word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says("".join(words_of(word)[:1]))
         ]
-    found = heard_whole(clause, things, catalogue, around=around)
+    found = heard_whole(it, catalogue, around=around)
     if found.outcome == "vouched" and (
         told := against_frames(clause, things, catalogue.lexicon.frames, said, process="process-around" in around)
     ):

@@ -7,6 +7,7 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.clause_rows import Beside, row_for
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.denial import spice_alone
 from rheum.core.recipe.heard import Heard
@@ -23,9 +24,9 @@ _CHOSEN: Final = frozenset({"choose", "select", "buy", "pick", "gather", "harves
 _CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tissue"})
 
 
-def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, around: set[str]) -> Heard:
+def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
     """Whether a clause about what matters is understood whole and is what tested methods do."""
-    vouched = catalogue.lexicon.prose.vouched
+    clause, things, vouched = it.clause, set(it.things), catalogue.lexicon.prose.vouched
     in_canner = "canner-around" in around
     of_food = bool(things & {"food", "acid", "water", "brine", "group", "cook-water"})
     of_food = of_food or ("mix" in things and "more" in clause.states and bool(clause.groups & {"put", "use", "fill", "combine", "throw"}))
@@ -55,53 +56,9 @@ def heard_whole(clause: Clause, things: set[str], catalogue: Catalogue, *, aroun
     ]
     if loose and (clause.each or "jar" in things) and clause.groups & (_COMPOSING | {"increase"}):
         return Heard("composition", "What this amount is of was not understood. Give it a line of its own.")
-    if (
-        clause.neg
-        and things & {"acid", "brine"}
-        and not clause.forbidden
-        and not clause.groups & {"discard", "wash", "stand", "serve"}
-        and not acts
-    ):
-        return Heard("composition", "What this says of the acid was not understood. Use it as listed.")
     if "omit" in unsafe and things & {"mix"} and not clause.foods:
         return Heard("composition", "What is left out here was not understood.")
-    if (
-        any(f.measure == "minutes" for f in clause.figures)
-        and {"hot", "warm", "simmering"} & clause.words
-        and things & {"water", "in-water"}
-        and clause.groups <= {"tell", "process"}
-        and "boiling" not in clause.lows
-    ):
-        return Heard("process", "Rheum does not vouch for this sentence.")
-    timed = (
-        not any(f.measure == "altitude" for f in clause.figures)
-        and any(f.measure == "minutes" for f in clause.figures)
-        and not things
-        and clause.groups <= {"blanch", "time"}
-        and clause.when in ("", "than")
-        and not any(act.word.startswith("blanch") for act in clause.acts)
-    )
-    if timed and not {"wait", "for"} & set(clause.lows[:1]):
-        return Heard("process", "Rheum does not vouch for this sentence.")
-    heat = [figure for figure in clause.figures if figure.measure in ("celsius", "fahrenheit", "degrees")]
-    if heat and not clause.groups & {"heat", "wash", "store", "put", "lift", "roast"} and not things & {"food", "mix", "brine"}:
-        return Heard("process", "Rheum does not vouch for this sentence.")
-    if not acts and "jar" in things and clause.foods and not clause.figures and not clause.forbidden and not clause.each:
-        return Heard("process", "Rheum does not vouch for this sentence.")
-    if (
-        acts
-        and {act.group for act in acts} & {"leave", "stand", "store"}
-        and things & {"canner"}
-        and ("overnight" in clause.lows or any(f.measure == "minutes" and f.high > _REST_MINUTES for f in clause.figures))
-    ):
-        return Heard("process", "Rheum does not vouch for this sentence.")
-    if (
-        clause.when in ("until", "till")
-        and not {"catch", "catches", "resistance", "resist"} & clause.words
-        and {"like", "feel", "want", "please", "fancy"} & clause.words
-    ):
-        return Heard("process", "Rheum does not vouch for this sentence.")
-    if "blanch" in clause.groups and "mix" in things and "jars-around" in around:
+    if row_for(catalogue.lexicon.frames.rows["never"], (it,), 0) is not None:
         return Heard("process", "Rheum does not vouch for this sentence.")
     if not (strange or bare or loaded or unsafe):
         return Heard("vouched")
@@ -133,26 +90,6 @@ _WHOLE: Final = ("okra", "green-bean", "asparagus", "pearl-onion", "mushroom", "
 _LOADED: Final = frozenset(
     "more part any weak unsound bruised cold whole tinned unsealed fizzy frozen short brim oneself instead sooner unpeeled unsalted big other".split()
 )
-
-
-# What a jar shows that something grows in it, and what calls that good.
-BAD_SIGNS: Final = frozenset("cloudy murky bulging bulged domed leaking leaky fizzy slimy foamy mouldy moldy popped unsealed".split())
-_CALLED_GOOD: Final = frozenset("fine ok okay safe edible harmless normal natural eat eaten alright good".split())
-
-
-def false_comfort(clause: Clause, around: set[str]) -> bool:
-    """“Cloudy jars are fine to eat”, “no need for the fridge even once opened”: a sign of spoilage said to be none, an opened jar left warm."""
-    lows = clause.words
-    if (clause.neg or "no" in lows) and "fridge" in clause.things and "even" in lows and "opening-around" in around:
-        return True
-    if {"fuzz", "fuzzy", "mould", "mold"} & lows and {"harm"} & lows and (clause.neg or "no" in clause.text.lower().split()):
-        return True  # “a little fuzz on top does no harm”
-    called = clause.groups <= {"tell"} and "bad-sign-around" in around and lows & _CALLED_GOOD and not clause.neg and clause.when == ""
-    if called and not {"discard", "fridge", "if-around"} & around:
-        return True  # “they'll go cloudy but they will be fine”
-    return (
-        bool(lows & BAD_SIGNS and lows & _CALLED_GOOD) and not clause.neg and not clause.groups & {"discard", "check"} and clause.when == ""
-    )
 
 
 def _let(state: str, clause: Clause, things: set[str]) -> bool:

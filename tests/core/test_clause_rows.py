@@ -1,0 +1,124 @@
+"""Tables over clauses: every row holds of its own example and of none is vouched for; a row that cannot be used is refused by its example; what is
+found by its words is what all rows would find."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import replace
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.clause_rows import ClauseRow, ClauseRows
+from rheum.core.judging.check import judge
+from rheum.core.measures.altitude import read_altitude
+from rheum.core.recipe.around import around_of
+from rheum.core.recipe.clause_rows import Beside, beside_each_other, row_for, rows_met
+from rheum.core.recipe.clauses import clauses_of
+from rheum.core.recipe.denial import things_of
+from rheum.core.recipe.heard import Listed
+from rheum.core.recipe.leads import leads_of
+from rheum.core.recipe.text import read_recipe
+from rheum.core.recipe.writing import formula_text
+from rheum.reference.clause_rows import BadRow, read_tables
+from rheum.reference.loading import library
+from rheum.reference.words import ROWS, shipped
+
+FACTS, HERE = library(), Settings(read_altitude("100 m"), measures="us")
+FRAMES = FACTS.catalogue.lexicon.frames
+BEANS, SALSA = (formula_text(FACTS.formulas[name]) for name in ("dilled-green-beans", "chile-salsa"))
+LISTED = Listed(read_recipe(BEANS, FACTS.catalogue).lines, frozenset())
+TABLES = {table: rows.rows for table, rows in FRAMES.rows.items()}
+# Heard whole sentence by sentence, with the clauses as they stand; the others clause by clause, with what their foods count as.
+OF_A_SENTENCE = ("order", "around", "open")
+
+
+def sentence_of(text: str, table: str) -> list[Beside]:
+    clauses = clauses_of(text, FACTS.catalogue)
+    around = frozenset(around_of(clauses, FRAMES))
+    for clause in clauses:
+        clause.around = around
+    sentence = beside_each_other(clauses)
+    return sentence if table in OF_A_SENTENCE else [replace(it, things=things_of(it.clause, LISTED)) for it in sentence]
+
+
+EVERY_ROW = [(table, row) for table, rows in TABLES.items() for row in rows]
+
+
+@pytest.mark.parametrize(("table", "row"), EVERY_ROW, ids=lambda one: one.says[:60] if isinstance(one, ClauseRow) else one)
+def test_a_row_holds_of_its_example(table: str, row: ClauseRow) -> None:
+    sentence = sentence_of(row.says, table)
+    assert any(row_for(ClauseRows((row,)), sentence, at) is not None for at in range(len(sentence)))
+
+
+def heard(sentence: str, list_: str = BEANS) -> tuple[str, bool]:
+    judged = judge(f"{list_}\n{sentence}\n", HERE, FACTS)
+    return judged.verdict.destination, bool(judged.case.recipe.method.opened)
+
+
+@pytest.mark.parametrize(
+    "row",
+    [row for table, row in EVERY_ROW if table in ("order", "anywhere", "stated", "enough", "comfort", "never")],
+    ids=lambda row: row.says[:60],
+)
+def test_no_example_of_what_the_process_may_not_say_is_vouched_for(row: ClauseRow) -> None:
+    assert heard(row.says) != ("shelf", False)
+
+
+@pytest.mark.parametrize("row", [row for table, row in EVERY_ROW if table in ("taken", "open")], ids=lambda row: row.says[:60])
+def test_no_example_of_what_is_taken_or_added_goes_to_the_shelf(row: ClauseRow) -> None:
+    assert heard(row.says, SALSA if "onions" in row.says or "peppers" in row.says else BEANS)[0] != "shelf"
+
+
+WORDS = sorted({word for table, row in EVERY_ROW for word in row.says.lower().rstrip(".").split()})
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.lists(st.sampled_from(WORDS), min_size=2, max_size=14), st.sampled_from(sorted(TABLES)))
+def test_rows_found_by_their_words_are_all_the_rows_that_hold(words: list[str], table: str) -> None:
+    sentence = sentence_of(" ".join(words), table)
+    rows = FRAMES.rows[table]
+    for at, _ in enumerate(sentence):
+        one_by_one = [row for row in rows.rows if next(rows_met(ClauseRows((row,)), sentence, at), None)]
+        assert list(rows_met(rows, sentence, at)) == one_by_one
+
+
+@pytest.mark.parametrize("name", ROWS)
+def test_every_group_of_words_is_of_use(name: str) -> None:
+    text = shipped(name)
+    code = {"no-canner", "over", "fact", "gone-down", "fails", "unsealed", "slow-lids", "another-time", "kept-cold"}
+    assert [group for group in tomllib.loads(text)["group"] if f"@{group}" not in text and group not in code] == []
+
+
+@pytest.mark.parametrize(
+    ("row", "why"),
+    [
+        ('act = "frobulate"', "“frobulate” is no act"),
+        ('thing = "frobble"', "“frobble” is no thing"),
+        ('word = "@nothing"', "there is no group “nothing”"),
+        ('words = "a"', "unknown condition words"),
+        ('neg = "yes"', "neg is true or false"),
+        ("", "it would hold of everything"),
+        ('food = { colour = "red" }', "unknown condition of a food: colour"),
+    ],
+)
+def test_a_row_that_cannot_be_used_is_refused_by_its_example(row: str, why: str) -> None:
+    text = f'[group]\n[[order]]\nsays = "Frobulate it."\ntold = "it"\n{row}\n'
+    with pytest.raises(BadRow, match=f"a file, “Frobulate it.”: {why}"):
+        read_tables(tomllib.loads(text), FACTS.catalogue.lexicon.prose, "a file")
+
+
+@pytest.mark.parametrize(
+    ("sentence", "leads"),
+    [
+        ("Make the brine with only half the vinegar.", [("make", "the", "brine", "with", "only", "half", "the")]),
+        ("Stir in 2 cups of vinegar and the salt.", [("stir", "in", "#", "cups", "of"), ("and", "the")]),
+        ("Boil it, using the vinegar.", [("using", "the")]),
+    ],
+)
+def test_the_words_that_lead_to_a_food_reach_back_to_the_mark_the_act_or_the_food_before(
+    sentence: str, leads: list[tuple[str, ...]]
+) -> None:
+    assert [led.lead for clause in clauses_of(sentence, FACTS.catalogue) for led in leads_of(clause)] == leads
