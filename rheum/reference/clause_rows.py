@@ -7,7 +7,8 @@ from typing import Any, Final
 
 from rheum.core.facts.clause_rows import Asked, ClauseRow, ClauseRows, ClauseTest, FoodTest, Phrases
 from rheum.core.facts.lexicon import Prose
-from rheum.core.recipe.clause_rows import ASKS, ENDS, FOODS, MOST, PHRASES, YES_OR_NO
+from rheum.core.recipe.acts import KITCHEN
+from rheum.core.recipe.clause_rows import ALL_FOODS, ASKS, ENDS, FOODS, MOST, PHRASES, YES_OR_NO
 
 
 class BadRow(ValueError):
@@ -17,7 +18,7 @@ class BadRow(ValueError):
 Groups = Mapping[str, frozenset[str]]
 # Other clauses that a row may ask something of.
 _BESIDE: Final = ("either", "also", "before", "main", "main_too", "any", "no_main", "no_any")
-_GIVEN: Final = frozenset({"says", "told", "when", "why", *_BESIDE})
+_GIVEN: Final = frozenset({"says", "told", "when", "why", "of", "spares", *_BESIDE})
 # What a thing may be called beside the groups of prose.toml: what the foods of a clause count as.
 FOODS_AS: Final = frozenset({"food", "water", "in-water", "spice", "citrus", "food-not-tinned", "listed-any"})
 _ACTS: Final = frozenset({"act", "no_act", "only", "done", "beyond", "forbids", "only_forbids"})
@@ -25,8 +26,8 @@ _THINGS: Final = frozenset({"thing", "no_thing", "only_thing"})
 
 
 def read_groups(given: Mapping[str, str]) -> dict[str, frozenset[str]]:
-    """Words of one meaning by their names; “@name” stands for a group that was given before."""
-    groups: dict[str, frozenset[str]] = {}
+    """Words of one meaning by their names; “@name” stands for a group that was given before, and @cooking for the acts of a kitchen."""
+    groups = {"cooking": KITCHEN, "cooking-but-scaring": KITCHEN - {"scare"}}
     for name, words in given.items():
         groups[name] = words_of_group(words, groups)
     return groups
@@ -58,6 +59,9 @@ def _asked(name: str, given: Any, groups: Groups, known: Mapping[str, frozenset[
         low, high = given
         yield (float(low), float(high))
         return
+    if name in ALL_FOODS:
+        yield tuple(_food(one, groups) for one in given)
+        return
     if name in MOST:
         yield float(given)
         return
@@ -78,7 +82,7 @@ def _phrases(given: str, groups: Groups) -> Phrases:
 
 def _food(given: Mapping[str, Any], groups: Groups) -> FoodTest:
     held: dict[str, Any] = {name: given[name] for name in ("negated", "last", "measured", "into", "room") if name in given}
-    sets = ("kind", "klass", "called", "by", "hedge", "small", "next_to", "lead", "after")
+    sets = ("kind", "klass", "called", "head", "by", "hedge", "small", "next_to", "lead", "after")
     held |= {name: words_of_group(given[name], groups) for name in sets if name in given}
     held |= {"what": _phrases(given["what"], groups)} if "what" in given else {}
     held |= {"ids": tuple(given["ids"].split())} if "ids" in given else {}
@@ -122,9 +126,14 @@ def read_rows(given: Iterable[Mapping[str, Any]], groups: Groups, prose: Prose, 
                 tests[name] = tuple(_test(one, groups, known) for one in (held if isinstance(held, list) else [held]))
             here = _test({name: value for name, value in row.items() if name not in _GIVEN}, groups, known)
             when = words_of_group(row.get("when", ""), groups)
-            if not (here.asks or when or any(tests.values())):
+            of, spares = (words_of_group(row.get(name, ""), groups) for name in ("of", "spares"))
+            if not (here.asks or when or of or any(tests.values())):
                 raise BadRow("it would hold of everything")
-            rows.append(ClauseRow(says=row["says"], told=row.get("told", ""), why=row.get("why", ""), when=when, here=here, **tests))
+            rows.append(
+                ClauseRow(
+                    says=row["says"], told=row.get("told", ""), why=row.get("why", ""), when=when, here=here, of=of, spares=spares, **tests
+                )
+            )
         except (BadRow, KeyError, AttributeError, TypeError, ValueError) as error:
             raise BadRow(f"{file}, “{row.get('says', '?')}”: {error}") from None
     return ClauseRows(tuple(rows))

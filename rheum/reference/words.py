@@ -205,7 +205,7 @@ def read_block_words(text: str) -> BlockWords:
 
 
 # Tables over clauses.
-ROWS: Final = ("around.toml", "process.toml", "amounts.toml")
+ROWS: Final = ("around.toml", "process.toml", "amounts.toml", "vouched.toml")
 
 
 @cache

@@ -75,6 +75,11 @@ def test_no_example_of_what_is_taken_or_added_goes_to_the_shelf(row: ClauseRow) 
 WORDS = sorted({word for table, row in EVERY_ROW for word in row.says.lower().rstrip(".").split()})
 
 
+@pytest.mark.parametrize("row", [row for table, row in EVERY_ROW if table == "let"], ids=lambda row: row.says[:60])
+def test_an_example_of_what_changes_nothing_says_the_word_that_could(row: ClauseRow) -> None:
+    assert any(row.of & set(it.clause.states) for it in sentence_of(row.says, "let"))
+
+
 @settings(max_examples=150, deadline=None)
 @given(st.lists(st.sampled_from(WORDS), min_size=2, max_size=14), st.sampled_from(sorted(TABLES)))
 def test_rows_found_by_their_words_are_all_the_rows_that_hold(words: list[str], table: str) -> None:

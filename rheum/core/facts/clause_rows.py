@@ -11,7 +11,7 @@ Phrases = tuple[tuple[str, ...], ...]
 
 @dataclass(frozen=True, slots=True)
 class FoodTest:
-    """What a food of a clause must meet: one of some kinds (acid, water, food, or a role), ids that begin so, one of some classes, a word it is `called`; whether it is
+    """What a food of a clause must meet: one of some kinds (acid, water, food, or a role), ids that begin so, one of some classes, a word it is `called` or the last of its name (`head`); whether it is
     negated, the last of its clause, measured, named as where something goes `into`, or behind a word it stands `beside` (“with”); that one of some
     phrases (`what`) leads to it, with nothing but `small` words and no more than `room` of them between, behind a word of `by` (and words of
     `hedge`, if any); the word right before it (`next_to`), a word of its `lead`, words of what is behind it (`tail`), and the kind of food `after`
@@ -21,6 +21,7 @@ class FoodTest:
     ids: tuple[str, ...] = ()
     klass: frozenset[str] = frozenset()
     called: frozenset[str] = frozenset()
+    head: frozenset[str] = frozenset()
     negated: bool | None = None
     last: bool = False
     measured: bool | None = None
@@ -38,7 +39,7 @@ class FoodTest:
 
 
 # What one condition of a test asks a clause for: words of each kind, a measure, a phrase, or whether something is so.
-Asked = frozenset[str] | Phrases | tuple[float, float] | float | bool | FoodTest
+Asked = frozenset[str] | Phrases | tuple[float, float] | float | bool | FoodTest | tuple[FoodTest, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +67,9 @@ class ClauseRow:
     no_main: tuple[ClauseTest, ...] = ()
     no_any: tuple[ClauseTest, ...] = ()
     why: str = ""
+    # Of what a row decides, and which things it spares (vouched.toml).
+    of: frozenset[str] = frozenset()
+    spares: frozenset[str] = frozenset()
 
 
 # Conditions by which rows are found: a clause that meets one has one of its words, things or acts.
@@ -86,7 +90,14 @@ class ClauseRows:
     """Rows in their order; the first that a clause meets is told."""
 
     rows: tuple[ClauseRow, ...] = ()
+    _about: dict[str, ClauseRows] = field(default_factory=dict)
     _found: dict[str, tuple[tuple[int, ...], dict[Sign, list[int]]]] = field(default_factory=dict)
+
+    def about(self, name: str) -> ClauseRows:
+        """The rows that decide of something, and those that decide of anything."""
+        if name not in self._about:
+            self._about[name] = ClauseRows(tuple(row for row in self.rows if not row.of or name in row.of))
+        return self._about[name]
 
     def _by_joint(self, when: str) -> tuple[tuple[int, ...], dict[Sign, list[int]]]:
         always: list[int] = []

@@ -9,6 +9,7 @@ from typing import Any, Final
 from rheum.core.facts.clause_rows import ClauseRow, ClauseRows, ClauseTest, FoodTest
 from rheum.core.facts.ingredients import stem
 from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.denial import spice_alone
 from rheum.core.recipe.leads import Led, is_a, leads_of
 
 _LEFT: Final = frozenset({"cool", "chill", "rest", "sit", "settle", "stand"})
@@ -99,6 +100,7 @@ def _is_so_led(led: Led, test: FoodTest) -> bool:
     return (
         led.is_a(test.kind)
         and (not test.ids or (food.ingredient is not None and food.ingredient.id.startswith(test.ids)))
+        and (not test.head or food.word.lower().split()[-1] in test.head)
         and (not test.called or not test.called.isdisjoint(food.word.lower().split()))
         and (not test.klass or (food.ingredient is not None and food.ingredient.klass in test.klass))
         and test.negated in (None, food.negated)
@@ -144,6 +146,7 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "only_thing": lambda it, groups: it.things <= groups,
     "things": lambda it, so: bool(it.things) is so,
     "word": lambda it, words: it.words & words,
+    "two_words": lambda it, words: len(it.words & words) > 1,
     "no_word": lambda it, words: not it.words & words,
     "first": lambda it, words: not words.isdisjoint(it.clause.lows[:1]),
     "late": lambda it, words: not words.isdisjoint(it.clause.lows[-2:]),
@@ -164,6 +167,7 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "figures": lambda it, so: bool(it.clause.figures) is so,
     "minutes_beyond": lambda it, ends: any(not ends[0] <= minutes <= ends[1] for minutes in _minutes(it)),
     "minutes_over": lambda it, most: any(minutes > most for minutes in _minutes(it)),
+    "no_minutes_over": lambda it, most: not any(minutes > most for minutes in _minutes(it)),
     "minutes_first": lambda it, so: _minutes_first(it.clause) is so,
     "degrees_f": _degrees,
     "neg": lambda it, so: it.clause.neg is so,
@@ -175,17 +179,38 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "water": lambda it, so: any(is_a(food, _WATER) for food in it.clause.foods) is so,
     "food": lambda it, test: led_food(it.clause, test),
     "food_too": lambda it, test: led_food(it.clause, test),
+    "all_foods": lambda it, tests: it.clause.foods and all(any(_is_so_led(led, test) for test in tests) for led in leads_of(it.clause)),
+    "spice_alone": lambda it, so: spice_alone(it.clause, it.things) is so,
+    "loose": lambda it, so: any(not any(food.figure is figure for food in it.clause.foods) for figure in it.clause.figures) is so,
     "no_food": lambda it, test: not led_food(it.clause, test),
     "into": lambda it, so: bool(it.clause.foods) and it.clause.foods[0].into is so,
 }
 # Of the words and groups that a condition names, each list of them must be met; of these kinds a row gives yes or no, phrases, or two ends.
 YES_OR_NO: Final = frozenset(
-    {"opens", "acts", "does", "things", "figures", "minutes_first", "neg", "lacks", "each", "strange", "foods", "several", "water", "into"}
+    {
+        "opens",
+        "spice_alone",
+        "loose",
+        "acts",
+        "does",
+        "things",
+        "figures",
+        "minutes_first",
+        "neg",
+        "lacks",
+        "each",
+        "strange",
+        "foods",
+        "several",
+        "water",
+        "into",
+    }
 )
 PHRASES: Final = frozenset({"run", "no_run", "ends"})
 FOODS: Final = frozenset({"food", "food_too", "no_food"})
 ENDS: Final = frozenset({"minutes_beyond", "degrees_f"})
-MOST: Final = frozenset({"minutes_over"})
+MOST: Final = frozenset({"minutes_over", "no_minutes_over"})
+ALL_FOODS: Final = frozenset({"all_foods"})
 ASKS: Final = frozenset(_ASKS)
 
 

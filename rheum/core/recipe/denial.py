@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Set
 from functools import lru_cache
 from typing import Final
 
@@ -78,7 +79,8 @@ def _unless(row: Denied, clause: Clause, things: set[str], around: set[str]) -> 
     return bool(row.unless & held)
 
 
-def spice_alone(clause: Clause, things: set[str]) -> bool:
+def spice_alone(clause: Clause, things: Set[str]) -> bool:
+    """Whether of what goes in a clause names spices and nothing else."""
     spicy = bool(things & {"spice", "spices"}) and not things & {"water", "acid", "brine", "group"}
     return spicy and not any(
         food.ingredient is None or food.ingredient.role.food or food.ingredient.role.role in ("fat", "thickener", "other")
