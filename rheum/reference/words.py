@@ -14,6 +14,7 @@ from rheum.core.facts.ingredients import stem
 from rheum.core.facts.lexicon import Denied, Form, Frame, Frames, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
 from rheum.core.measures.words import plain_letters
 from rheum.reference.clause_rows import BadRow, read_tables
+from rheum.reference.ways import read_ways
 
 
 class BadReference(ValueError):
@@ -218,4 +219,5 @@ def lexicon() -> Lexicon:
         prose,
         read_frames(shipped("frames.toml"), {name: shipped(name) for name in ROWS}, prose),
         read_block_words(shipped("blocks.toml")),
+        read_ways(shipped("ways.toml")),
     )

@@ -354,8 +354,8 @@ def test_what_is_poured_away_is_of_the_soak(line: str, facts: Library) -> None:
 
 
 @pytest.mark.parametrize("line", ["Corn relish – 9 pints", "Yield: 4 quarts", "Headspace: 1/2 inch", "Serves (8 oz)"])
-def test_what_is_made_is_turned_round_to_no_food(line: str) -> None:
-    assert amount_first(line) == line
+def test_what_is_made_is_turned_round_to_no_food(line: str, facts: Library) -> None:
+    assert amount_first(line, facts.catalogue.lexicon.ways) == line
 
 
 @given(

@@ -82,6 +82,8 @@ def _signs(test: ClauseTest) -> frozenset[Sign]:
     for name, asked in test.asks:
         if name in _FOUND_BY and isinstance(asked, frozenset):
             return frozenset((name, one) for one in asked)
+        if name in ("food", "all_foods"):
+            return frozenset({("food", "")})
     return frozenset()
 
 
@@ -112,13 +114,13 @@ class ClauseRows:
                 found.setdefault(sign, []).append(at)
         return tuple(always), found
 
-    def of(self, when: str, words: Iterable[str], things: Iterable[str], acts: Iterable[str]) -> list[ClauseRow]:
+    def of(self, when: str, words: Iterable[str], things: Iterable[str], acts: Iterable[str], *, foods: bool) -> list[ClauseRow]:
         """The rows, in their order, that can hold of a clause which hangs on a joint (“if”, “until”, "" for none) and has some words, things and
-        acts; never fewer than hold of it."""
+        acts, and foods or none; never fewer than hold of it."""
         if when not in self._found:
             self._found[when] = self._by_joint(when)
         always, found = self._found[when]
-        places = set(always)
+        places = {*always, *(found.get(("food", ""), ()) if foods else ())}
         for name, ones in zip(_FOUND_BY, (words, things, acts), strict=True):
             for one in ones:
                 if (name, one) in found:

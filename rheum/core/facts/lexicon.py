@@ -10,6 +10,7 @@ from typing import Final, Literal
 
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.clause_rows import ClauseRows
+from rheum.core.facts.ways import Ways
 
 # What a word may be by the open word lists.
 Sort = Literal["food", "measure", "state", "plain", "unknown"]
@@ -172,5 +173,6 @@ class Lexicon:
     prose: Prose = field(default_factory=Prose)
     frames: Frames = field(default_factory=Frames)
     blocks: BlockWords = field(default_factory=BlockWords)
+    ways: Ways = field(default_factory=Ways)
     # What a household said is only a kind: the word (without its plural ending) and the food's id.
     kinds: frozenset[tuple[str, str]] = frozenset()

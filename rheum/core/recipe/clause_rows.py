@@ -4,20 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Sequence, Set
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any, Final
 
 from rheum.core.facts.clause_rows import ClauseRow, ClauseRows, ClauseTest, FoodTest
-from rheum.core.facts.ingredients import stem
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.denial import spice_alone
 from rheum.core.recipe.leads import Led, is_a, leads_of
 
 _LEFT: Final = frozenset({"cool", "chill", "rest", "sit", "settle", "stand"})
-
-
-def words_said(clause: Clause) -> set[str]:
-    """Every word of a clause, as it stands and without its plural ending."""
-    return {*clause.words, *(stem(low) for low in clause.lows)}
 
 
 def doing(clause: Clause) -> Set[str]:
@@ -28,7 +23,7 @@ def doing(clause: Clause) -> Set[str]:
     return done
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Beside:
     """A clause with the clauses of its sentence: the things it names, its words as they stand and without plural endings, all words said."""
 
@@ -38,6 +33,11 @@ class Beside:
     said: Set[str]
     # Whether its sentence opens with it.
     opens: bool = False
+
+    @cached_property
+    def leads(self) -> tuple[Led, ...]:
+        """Its foods with what stands around them."""
+        return leads_of(self.clause)
 
 
 def _with_figure(it: Beside, measures: frozenset[str]) -> bool:
@@ -115,10 +115,9 @@ def _is_so_led(led: Led, test: FoodTest) -> bool:
     )
 
 
-def led_food(clause: Clause, test: FoodTest) -> Led | None:
+def led_food(it: Beside, test: FoodTest) -> Led | None:
     """The first food of a clause that meets a test."""
-    leads = leads_of(clause)
-    return next((led for led in (leads[-1:] if test.last else leads) if _is_so_led(led, test)), None)
+    return next((led for led in (it.leads[-1:] if test.last else it.leads) if _is_so_led(led, test)), None)
 
 
 _WATER: Final = frozenset({"water"})
@@ -177,12 +176,12 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "foods": lambda it, so: bool(it.clause.foods) is so,
     "several": lambda it, so: (sum(not food.negated for food in it.clause.foods) > 1) is so,
     "water": lambda it, so: any(is_a(food, _WATER) for food in it.clause.foods) is so,
-    "food": lambda it, test: led_food(it.clause, test),
-    "food_too": lambda it, test: led_food(it.clause, test),
-    "all_foods": lambda it, tests: it.clause.foods and all(any(_is_so_led(led, test) for test in tests) for led in leads_of(it.clause)),
+    "food": led_food,
+    "food_too": led_food,
+    "all_foods": lambda it, tests: it.clause.foods and all(any(_is_so_led(led, test) for test in tests) for led in it.leads),
     "spice_alone": lambda it, so: spice_alone(it.clause, it.things) is so,
     "loose": lambda it, so: any(not any(food.figure is figure for food in it.clause.foods) for figure in it.clause.figures) is so,
-    "no_food": lambda it, test: not led_food(it.clause, test),
+    "no_food": lambda it, test: led_food(it, test) is None,
     "into": lambda it, so: bool(it.clause.foods) and it.clause.foods[0].into is so,
 }
 # Of the words and groups that a condition names, each list of them must be met; of these kinds a row gives yes or no, phrases, or two ends.
@@ -234,7 +233,7 @@ def row_for(rows: ClauseRows, sentence: Sequence[Beside], at: int) -> ClauseRow 
 def rows_met(rows: ClauseRows, sentence: Sequence[Beside], at: int) -> Iterator[ClauseRow]:
     """Every row that a clause of a sentence falls under, in their order."""
     it = sentence[at]
-    for row in rows.of(it.clause.when, it.words, it.things, it.clause.groups):
+    for row in rows.of(it.clause.when, it.words, it.things, it.clause.groups, foods=bool(it.leads)):
         if not _meets(row.here, it) or (row.either and not _one_meets(row.either, (it,))) or (row.also and not _one_meets(row.also, (it,))):
             continue
         if row.before and not (at and _one_meets(row.before, (sentence[at - 1],))):
@@ -264,12 +263,11 @@ def word_of(row: ClauseRow, it: Beside) -> str:
 def why_of(row: ClauseRow, it: Beside) -> str:
     """What a person is told of a row, with the food that it holds of."""
     test = next((asked for _, asked in row.here.asks if isinstance(asked, FoodTest)), None)
-    led = led_food(it.clause, test) if test is not None and "{food}" in row.why else None
+    led = led_food(it, test) if test is not None and "{food}" in row.why else None
     return row.why.format(food=led.food.word.lower()) if led is not None else row.why
 
 
 def beside_each_other(clauses: Sequence[Clause]) -> list[Beside]:
     """The clauses of a sentence as rows see them."""
-    words = [words_said(clause) for clause in clauses]
-    said: set[str] = set().union(*words)
-    return [Beside(clause, clause.things, words[at], said, opens=at == 0) for at, clause in enumerate(clauses)]
+    said: set[str] = set().union(*(clause.stemmed for clause in clauses))
+    return [Beside(clause, clause.things, clause.stemmed, said, opens=at == 0) for at, clause in enumerate(clauses)]

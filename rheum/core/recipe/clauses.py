@@ -9,7 +9,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from rheum.core.facts.ingredients import Catalogue, Ingredient
+from rheum.core.facts.ingredients import Catalogue, Ingredient, stem
 from rheum.core.measures.units import unit_named
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.adjectives import as_adjectives
@@ -100,8 +100,9 @@ class Clause:
     around: frozenset[str] = frozenset()
     # Things that something is done to, in their order: their group, word and place.
     objects: list[tuple[str, str, int]] = field(default_factory=list)
-    # Its words, and the groups of the acts that are done and of those that are forbidden, once all are known.
+    # Its words, the same with those without their plural endings, and the groups of the acts that are done and forbidden, once all are known.
     words: frozenset[str] = frozenset()
+    stemmed: frozenset[str] = frozenset()
     groups: frozenset[str] = frozenset()
     forbidden: frozenset[str] = frozenset()
     # The words of its sentence, and where its own begin and end.
@@ -128,7 +129,7 @@ def clauses_of(sentence: str, catalogue: Catalogue) -> list[Clause]:
 
 @lru_cache(maxsize=4096)
 def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
-    found = tokens(settled(in_plain_words(sentence)))
+    found = tokens(settled(in_plain_words(sentence, catalogue.lexicon.ways)))
     items = as_adjectives(items_of(found, catalogue))
     parts: list[tuple[str, list[Item]]] = [("", [])]
     for index, item in enumerate(items):
@@ -372,6 +373,7 @@ def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, 
     if omitted:
         clause.foods = [food._replace(negated=False) for food in clause.foods]
     clause.words = frozenset(clause.lows)
+    clause.stemmed = clause.words.union(stem(low) for low in clause.lows)
     clause.groups = frozenset(act.group for act in clause.acts if not act.negated)
     clause.forbidden = frozenset(act.group for act in clause.acts if act.negated)
     return clause

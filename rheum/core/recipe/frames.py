@@ -3,11 +3,11 @@ the words that tell when, how long, how hard and how warm (reference/frames.toml
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
 from typing import Final
 
 from rheum.core.facts.lexicon import Frame, Frames
-from rheum.core.recipe.clause_rows import Beside, doing, row_for, word_of, words_said
+from rheum.core.recipe.clause_rows import Beside, doing, row_for, word_of
 from rheum.core.recipe.clauses import Clause
 
 # What makes a clause one about the process.
@@ -50,7 +50,7 @@ def _of_process(clause: Clause, things: set[str], process: bool) -> bool:
 def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[str], *, process: bool) -> str:
     """The word by which a clause is more or less than tested methods say; "" for none. `things` are those of the clause by the names of rows,
     `said` all words of its sentence, `process` whether the sentence is about the process."""
-    lows = words_said(clause)
+    lows = clause.stemmed
     if clause.lows[-1:] == ["only"] and not clause.figures:
         lows = lows - {"only"}  # “start timing only once it boils”
     if any(act.word.startswith("seal") for act in clause.acts) and not {"as", "band", "bands", "ring", "rings", "can"} & lows:
@@ -74,7 +74,7 @@ def _told_by_a_row(it: Beside, frames: Frames) -> str:
     return ""
 
 
-def _unboiled(clause: Clause, things: set[str], lows: set[str], said: set[str]) -> str:
+def _unboiled(clause: Clause, things: set[str], lows: Set[str], said: set[str]) -> str:
     """A boil that is forbidden, of what is boiled by any tested method: “don't boil it”."""
     unboiled = [act for act in clause.acts if act.negated and act.group in ("boil", "simmer") and act.form != "ing"]
     boiled = _BOILED_LESS & lows or {"boil", "bring"} & (said - {act.word for act in unboiled}) or "awaited" in clause.around
@@ -88,7 +88,7 @@ _BOILED_LESS: Final = frozenset(
 _BOILED: Final = frozenset({"mix", "food", "brine", "group", "acid", "spice"})
 
 
-def _forbidden(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
+def _forbidden(clause: Clause, things: set[str], frames: Frames, lows: Set[str], *, said: set[str]) -> str:
     """An act that tested methods ask for, and that a clause forbids or calls needless."""
     fact = frames.group["fact"] & lows
     for act in clause.acts:
@@ -126,7 +126,7 @@ def _fits(frame: Frame, act: str, things: set[str], said: set[str]) -> bool:
     return act in frame.act and things <= frame.thing and (not frame.word or bool(frame.word & said))
 
 
-def _told(clause: Clause, things: set[str], frames: Frames, lows: set[str], *, said: set[str]) -> str:
+def _told(clause: Clause, things: set[str], frames: Frames, lows: Set[str], *, said: set[str]) -> str:
     """The act that no frame has, or a telling word that the frames of an act do not allow."""
     done = doing(clause)
     telling = frames.telling & (lows - {act.word for act in clause.acts})

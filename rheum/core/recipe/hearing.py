@@ -16,7 +16,7 @@ from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.lexicon import Denied, Frames
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.around import around_of
-from rheum.core.recipe.clause_rows import Beside, beside_each_other, doing, row_for, why_of, word_of, words_said
+from rheum.core.recipe.clause_rows import Beside, beside_each_other, doing, row_for, why_of, word_of
 from rheum.core.recipe.clauses import Clause, Food, clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, is_process
@@ -24,6 +24,7 @@ from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.new_food import new_food_in, permitted_swap
 from rheum.core.recipe.objects import unclear_object
 from rheum.core.recipe.order import against_order
+from rheum.core.recipe.sentences import in_plain_words
 from rheum.core.recipe.told_of import only_told
 from rheum.core.recipe.vouching import heard_whole
 
@@ -169,9 +170,10 @@ def touches(clause: Clause, things: set[str]) -> bool:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Spoken:
-    """A sentence that was heard, what it comes to, its clauses, to be read only, and what it is cautioned for besides."""
+    """A sentence that was heard, the same in plain words, what it comes to, its clauses, to be read only, and what it is cautioned for besides."""
 
     sentence: str
+    plain: str
     heard: Heard
     clauses: tuple[Clause, ...]
     told: tuple[Denied, ...] = ()
@@ -186,7 +188,7 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
     told = [row for clause in clauses if not aside and (row := denied_by(clause, things_of(clause, listed), prose, set(), told=True))]
     if told and worst.outcome == "vouched":
         worst = Heard("process", told[0].says)  # Rheum's own steps take new lids
-    return Spoken(sentence, worst, tuple(clauses), tuple(dict.fromkeys(told)))
+    return Spoken(sentence, in_plain_words(sentence, catalogue.lexicon.ways), worst, tuple(clauses), tuple(dict.fromkeys(told)))
 
 
 def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) -> tuple[Heard, list[Clause]]:
@@ -275,7 +277,7 @@ def _hear(
     unclear = None if aside else unclear_object(clause, listed)
     if unclear is not None and clause.groups <= {"tell"}:
         return unclear, served
-    rows, it = catalogue.lexicon.frames.rows, Beside(clause, things, words_said(clause), said)
+    rows, it = catalogue.lexicon.frames.rows, Beside(clause, things, clause.stemmed, said)
     if not aside and row_for(rows["comfort"], (it,), 0) is not None:
         return Heard("process", _NOT_VOUCHED), served
     on_top = bool({"over", "on", "onto"} & clause.words)

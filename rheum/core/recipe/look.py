@@ -52,7 +52,13 @@ def _look(text: str, catalogue: Catalogue) -> Look:
             body = rest  # “6. Soak the cucumbers”: six is the step
     found = tokens(settled(body[:400]))
     words = [word for word in found if word.kind != "mark"]
-    amount = begins_with_amount(body) or amount_first(body) != body or _ends_with_amount(found) or is_run_on(body) or _of_some(words)
+    amount = (
+        begins_with_amount(body)
+        or amount_first(body, catalogue.lexicon.ways) != body
+        or _ends_with_amount(found)
+        or is_run_on(body)
+        or _of_some(words)
+    )
     acts = _acts(found, catalogue)
     ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
     spoken = not amount and len(_measured(found)) >= _TOLD_IN_SENTENCES

@@ -97,11 +97,12 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
 
 
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
-    clean, away = cooked_away(_turned_round(amount_first(strip_bullet(plain_line(text))), catalogue))
+    ways = catalogue.lexicon.ways
+    clean, away = cooked_away(_turned_round(amount_first(strip_bullet(plain_line(text)), ways), catalogue), ways)
     section = "soak" if away and section == "jar" else section
     if len(clean) > LONGEST_INGREDIENT:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
-    found = tokens(respoken(settled(clean)))
+    found = tokens(respoken(settled(clean), ways))
     if odd := next((word.text for word in found if word.kind == "word" and not word.low.isascii()), None):
         raise LineUnread(f"“{odd[:20]}” is written in letters that Rheum does not read. Write the line in Latin letters.")
     spent = [False] * len(found)

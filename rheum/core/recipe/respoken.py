@@ -7,9 +7,11 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient
+from rheum.core.facts.ways import Ways
 from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
 from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.ways import where, written_out
 
 _CITRUS: Final = frozenset({"lemon", "lemons", "lime", "limes", "orange", "oranges", "grapefruit", "grapefruits"})
 _PEEL: Final = frozenset({"zest", "rind", "peel"})
@@ -22,79 +24,27 @@ _PIECES: Final = frozenset({"piece", "knob", "thumb", "chunk", "length", "long",
 _LENGTHS: Final = frozenset({"inch", "inches", "in", "cm", "″", '"', "”"})
 
 
-# “plum-type tomatoes”
-_OF_A_TYPE: Final = re.compile(r"\b([a-z]{3,15})[- ](?:type|style)\b(?= [a-z])", re.I)
-
-
-# “2 US quarts”: of an acid the country matters, and nothing is passed over.
-_OF_THE_US: Final = re.compile(r"\bUS (?=(?:cups?|pints?|quarts?|gallons?|fl)\b)")
-_SOUR: Final = re.compile(r"vinegar|juice|acid", re.I)
-
-
 # “1 lb onions -- about 3 medium -- chopped”: said beside it, as in brackets.
-_ABOUT_SO_MANY: Final = re.compile(r", ((?:about|around|roughly|approximately) [^,()]{1,30})(?=,|$)")
 _BETWEEN_DASHES: Final = re.compile(r"\s(?:--|–|—)\s([^-–—()]{2,40})\s(?:--|–|—)\s")
 
 
-# “8 lb of small, firm cucumbers”
-_HOW: Final = "small|medium|large|fresh|firm|young|tender|crisp|ripe|hard|sound|little"
-_OF_ADJECTIVES: Final = re.compile(rf"\bof (?:{_HOW}), (?=(?:{_HOW})\b)", re.I)
-# What a piece is as big as, and what it comes from.
-_BIG: Final = "walnut|golf[- ]ball|ping[- ]pong[- ]ball|tennis[- ]ball|egg|hen's egg|marble|thumb|finger|fist|cherry|baseball"
-_AS_BIG_AS: Final = re.compile(
-    rf"\b(?:{_BIG})[- ]?sized? |,? ?\b(?:about |roughly )?(?:the size of|as big as) (?:an? )?(?:small |large |big |medium )?(?:(?:{_BIG})s?|[a-z]{{3,12}})\b",
-    re.I,
-)
-_FROM_SO_MANY: Final = re.compile(
-    r",? \(?from (?:about )?\d{1,2}(?: (?:to|or|-) \d{1,2})?(?: (?:small|medium|large|big))(?: ones?)?\)?$", re.I
-)
-# “either Tommy Atkins or Kent varieties”
-_VARIETIES: Final = re.compile(
-    r",? (?:either |such as |like )?[A-Z][a-z]{1,14}(?: [A-Z][a-z]{1,14})?(?:,? or [A-Z][a-z]{1,14}(?: [A-Z][a-z]{1,14})?)? variet(?:y|ies)\b"
-)
-
-
-# “hot long red, green, or yellow peppers”: hot, whatever the colour
-_HOT: Final = re.compile(
-    r"\b(?:hot|spicy),? (?:(?:long|small|large|thin|fresh|ripe|mixed|whole|red|green|yellow|orange|and|or),? ){1,7}(?=peppers?\b)", re.I
-)
-
-
-# What food is cooked in and drained of: “1/2 cup bottled lemon juice (for the simmering water)”.
-_COOKED_IN: Final = re.compile(
-    r",? ?\(?\b(?:goes |to go )?(?:for|in|into) (?:the )?(?:simmering|cooking|boiling|blanching|poaching) (?:water|liquid|the [a-z]{3,12})(?:,? ?\(?(?:and )?(?:drained|poured|thrown)(?: away| off| out)?)?\)?$",
-    re.I,
-)
-_SOAKED_IN: Final = re.compile(
-    r",? ?\(?\b(?:for|to mix) (?:the )?(?:lime|liming|soak|soaking|salting|lime soak|overnight soak|ice bath)(?: water| bath)?\)?$", re.I
-)
-_SOAKING: Final = re.compile(r"\b(?:water|salt)\b", re.I)
-_DRAINED_OF: Final = re.compile(r"\b(?:juice|vinegar|salt|acid|sugar)\b", re.I)
-
-
-def cooked_away(text: str) -> tuple[str, bool]:
+def cooked_away(text: str, ways: Ways) -> tuple[str, bool]:
     """A line of what goes into the water that food is cooked in, without those words, and whether it is one: none of it reaches the jar."""
-    if " for " not in text and " in" not in text and "(" not in text:
-        return text, False
-    said = (_COOKED_IN.search(text) if _DRAINED_OF.search(text) else None) or (_SOAKED_IN.search(text) if _SOAKING.search(text) else None)
-    return (text[: said.start()].rstrip(" ,"), True) if said else (text, False)
+    told = written_out(text, ways.tables["away"])
+    return (told.rstrip(" ,"), True) if told != text else (text, False)
 
 
 # “Green beans (4 lb), trimmed”, “white vinegar (5%) – 4 cups”, “beets, 2 to 2 1/2 in: 7 lb”: the amount behind the name.
 _NAME: Final = r"[^\d½¼¾⅓⅔⅛(:;][^\d½¼¾⅓⅔⅛(:;]{2,50}(?:\(\d%[^()]{0,12}\))?"
 _BEHIND: Final = re.compile(rf"^({_NAME}) ?(?:\(([^()]{{1,24}})\)|(?:-|–|—|=) ([^,;()]{{1,24}}))(?=$|,|;| \()")
 _AT_THE_END: Final = re.compile(r"^([^\W\d_][^:;]{2,80}): ([^,:;()]{1,24})$")
-# What is made, and no food that goes in: “Corn relish – 9 pints”.
-_MADE: Final = re.compile(
-    r"\b(?:relish|salsa|chutney|pickles?|pickled|sauce|ketchup|jars?|yields?|makes?|serves|brine|batch|headspace|total|recipe)\b", re.I
-)
 
 
 @lru_cache(maxsize=8192)
-def amount_first(text: str) -> str:
+def amount_first(text: str, ways: Ways) -> str:
     """A line whose amount stands behind its name, in brackets, a dash or a colon before it, with the amount first; any other as it is."""
     said = None if text[:1].isdigit() else _BEHIND.match(text) or _AT_THE_END.match(text)
-    if said is None or _MADE.search(said.group(1)):
+    if said is None or any(where(way, said.group(1)) for way in ways.tables["made"]):
         return text
     amount = next(group for group in said.groups()[1:] if group).strip()
     found = tokens(settled(amount))
@@ -106,41 +56,9 @@ def amount_first(text: str) -> str:
     return f"{amount} {said.group(1).strip()}{text[said.end() :]}" if whole else text
 
 
-# “trimmed to fit pint jars”: no pint of anything
-_TO_FIT: Final = re.compile(
-    r",? (?:and )?to fit (?:into |in |inside )?(?:your |the |a |hot )?(?:(?:half-)?pint |quart |12[- ]?(?:oz|ounce) )?(?:canning |mason )?jars?",
-    re.I,
-)
-
-
-# “6 small hot peppers, one per jar”: how what was counted is shared out
-_SHARED_OUT: Final = re.compile(
-    r",? ?\(?(?<![\d½/])(?:about )?(?:one|half|two|[1-4] 1/2|[1-4]½|[1-4]|1/2|½) (?:a |per |in each |for each |to each |to a )(?:jar|pint|quart)\)?(?=$|,| \()",
-    re.I,
-)
-
-
-def respoken(text: str) -> str:
+def respoken(text: str, ways: Ways) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
-    text = _OF_ADJECTIVES.sub(lambda found: found.group().replace(",", "").replace("of ", "", 1), text)
-    if "size" in text or "as big" in text:
-        text = _AS_BIG_AS.sub("", text)
-    if not _SOUR.search(text):
-        text = _FROM_SO_MANY.sub("", text)
-    if "type" in text.lower() or "style" in text.lower():
-        text = _OF_A_TYPE.sub(r"\1", text)
-    if "US" in text and not _SOUR.search(text):
-        text = _OF_THE_US.sub("", text)
-    if "hot" in text or "picy" in text:
-        text = _HOT.sub("hot ", text)
-    if ("jar" in text or "pint" in text or "quart" in text) and text[:1].isdigit() and not _SOUR.search(text):
-        text = _SHARED_OUT.sub("", text)
-    if "to fit" in text:
-        text = _TO_FIT.sub("", text)
-    if "variet" in text:
-        text = _VARIETIES.sub("", text)
-    text = _ABOUT_SO_MANY.sub(r" (\1)", text)
-    text = _BETWEEN_DASHES.sub(r" (\1) ", text)
+    text = _BETWEEN_DASHES.sub(r" (\1) ", written_out(text, ways.tables["line"]))
     found = tokens(text)
     lows = [word.low for word in found]
     at = 0

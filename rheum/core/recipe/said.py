@@ -15,7 +15,6 @@ from rheum.core.recipe.frames import of_jars_alone
 from rheum.core.recipe.hearing import Spoken
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import Cooked, Method, Portion, ProseRisk, SaidCut, SaidMinutes, What
-from rheum.core.recipe.sentences import in_plain_words
 
 _RESTING: Final = frozenset({"stand", "simmer", "wash", "blanch", "leave", "store", "roast", "fry", "bake", "puree", "reduce", "off"})
 _PROCESSING: Final = frozenset({"process", "time"})
@@ -83,7 +82,7 @@ def note(spoken: Spoken, line: int, notes: Notes, *, in_process: bool) -> bool:
 # At the Bench most sentences are as they were a keystroke ago.
 @lru_cache(maxsize=4096)
 def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]:
-    sentence, clauses, notes = in_plain_words(spoken.sentence), spoken.clauses, Notes()
+    sentence, clauses, notes = spoken.plain, spoken.clauses, Notes()
     about = _about_canner(clauses)
     jars = jars_named(sentence)
     told = in_process and all(

@@ -251,7 +251,7 @@ class _Reader:
                 continue
             before = said[place - 1][1] if place else ""
             against = with_given if sentence in again else listed
-            spoken = hear(jars_timed(sentence, before), self.catalogue, against, aside=block.role == "aside")
+            spoken = hear(jars_timed(sentence, before, self.catalogue.lexicon.ways), self.catalogue, against, aside=block.role == "aside")
             found, clauses = spoken.heard, spoken.clauses
             if block.role == "method":
                 self.notes.sentences += 1

@@ -77,7 +77,7 @@ def _runs_on(before: str, above: str, raw: str, catalogue: Catalogue) -> bool:
     if begins_with_amount(before.strip()):
         hanging = len(raw) - len(raw.lstrip()) >= len(above) - len(above.lstrip()) + 2
         return above.rstrip().endswith(",") or hanging
-    if len(above.strip()) < _NARROWEST or above.rstrip()[-1] in ".!?:;" or amount_first(text) != text:
+    if len(above.strip()) < _NARROWEST or above.rstrip()[-1] in ".!?:;" or amount_first(text, catalogue.lexicon.ways) != text:
         return False
     if len(above.strip()) < _NARROW and look_of(text, catalogue).imperative:
         return False  # a page that begins its sentences small
