@@ -6,13 +6,14 @@ import tomllib
 from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
-from typing import Any, Final
+from typing import Any, Final, get_args
 
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.clause_rows import ClauseRows
 from rheum.core.facts.ingredients import stem
 from rheum.core.facts.lexicon import Denied, Form, Frame, Frames, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
 from rheum.core.measures.words import plain_letters
+from rheum.core.recipe.recipe import State
 from rheum.reference.clause_rows import BadRow, read_tables
 from rheum.reference.ways import read_ways
 
@@ -57,7 +58,22 @@ def read_line_words(text: str) -> LineWords:
             taken[word] = table
     generic = {name: frozenset(held.split()) for name, held in data.get("generic", {}).items()}
     counted = frozenset(data.get("counted", {}).get("spice", "").split())
-    return LineWords(fits=fits, generic=generic, counted=counted, bottled=data.get("bottled", {}), spooned=data.get("spooned", {}), **words)
+    if wrong := set(data.get("state", {})) - set(get_args(State)):
+        raise BadReference(f"line.toml: “{sorted(wrong)[0]}” is no state")
+    groups = data.get("group", {})
+    phrases = [tuple(phrase.split()) for phrase in data.get("filler", {}).get("phrases", ())]
+    return LineWords(
+        fits=fits,
+        generic=generic,
+        counted=counted,
+        bottled=data.get("bottled", {}),
+        spooned=data.get("spooned", {}),
+        group={name: frozenset(held.split()) for name, held in groups.items()},
+        pairs={name: frozenset(tuple(pair.split("-")) for pair in groups.get(name, "").split()) for name in ("unfit", "at-will")},
+        states=tuple((state, frozenset(held.split())) for state, held in data.get("state", {}).items()),
+        fillers={first: tuple(words for words in phrases if words[0] == first) for first in {words[0] for words in phrases}},
+        **words,
+    )
 
 
 _VOWELS: Final = frozenset("aeiou")

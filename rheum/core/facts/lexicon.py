@@ -72,6 +72,11 @@ class LineWords:
     counted: frozenset[str] = frozenset()
     bottled: Mapping[str, str] = field(default_factory=dict)
     spooned: Mapping[str, str] = field(default_factory=dict)
+    # Words of one meaning, and pairs of them; states in their order; phrases that change nothing, by their first words.
+    group: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    pairs: Mapping[str, frozenset[tuple[str, ...]]] = field(default_factory=dict)
+    states: tuple[tuple[str, frozenset[str]], ...] = ()
+    fillers: Mapping[str, tuple[tuple[str, ...], ...]] = field(default_factory=dict)
 
 
 # What a word of a method is: something done, a thing it is done to, what is said of it, or nothing of its own.

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 from typing import Final, Literal
 
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.facts.weights import bulk
 from rheum.core.making.stock import TrimRecord
 from rheum.core.making.trim import Usable, usable
@@ -18,7 +19,6 @@ from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams
 from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.line_words import TAKEN_OFF
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, is_prep_only
@@ -204,7 +204,7 @@ def both_measures(case: Case) -> tuple[BothMeasures, ...]:
         kg = item.bulk.bought[1] / 1000 if item.bulk else 0.0
         found.append(
             BothMeasures(
-                line.number, line.ingredient.name, says, *both, goes, item.role, _either(line),
+                line.number, line.ingredient.name, says, *both, goes, item.role, _either(line, case.library.catalogue.lexicon.line),
                 ingredient_id, given.get(ingredient_id, ""), kg,
             )
         )  # fmt: skip
@@ -242,11 +242,11 @@ def _in_words(line: RecipeLine) -> tuple[str, str]:
     return clean[: len(clean) - len(rest)].strip(" ,("), rest.strip(" ,") or line.ingredient.name
 
 
-def _either(line: RecipeLine) -> bool:
+def _either(line: RecipeLine, around: LineWords) -> bool:
     """Whether a weight may be meant both ways: something is taken off, and the line does not say before or after."""
     words = {word.low for word in tokens(settled(line.text))}
     weighed = line.amount is not None and kind_of(line.amount.unit) == "mass" and line.ingredient.edible < _NOTHING_OFF
-    return weighed and not line.prepared and "bought" not in words and bool(words & TAKEN_OFF)
+    return weighed and not line.prepared and "bought" not in words and bool(words & around.group["taken-off"])
 
 
 def _other(item: Measured, up: bool | None) -> str:

@@ -3,60 +3,16 @@
 from __future__ import annotations
 
 from itertools import pairwise
-from typing import Final, NamedTuple
+from typing import NamedTuple, cast
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient, own_words, stem
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import Token
 from rheum.core.recipe.line_amounts import numbers_left
 from rheum.core.recipe.names import Named, Word, matches
 from rheum.core.recipe.recipe import Section, State
 from rheum.core.recipe.unread import LineUnread
-
-_PREPARED_BEFORE: Final = frozenset(
-    "prepared peeled chopped sliced diced shredded grated trimmed minced cored pitted seeded cubed quartered julienned shelled husked stoned deseeded stemmed hulled shucked halved".split()
-)
-_WEIGHED: Final = frozenset({"weight", "weighed", "weighing"})
-_AS_PREPARED: Final = frozenset(
-    {"peeled", "trimmed", "prepared", "shelled", "stoned", "pitted", "cored", "net", "cut", "husked", "after", "without"}
-)
-_SOAKS: Final = frozenset({"soak", "soaking", "salting"})
-_KEPT: Final = frozenset({"jar", "jars", "packing", "kept", "reserved", "reserve", "used", "topping", "brine"})
-_DRAINED: Final = frozenset({"drained", "discarded", "discard"})
-_STATE_WORDS: Final[tuple[tuple[State, frozenset[str]], ...]] = (
-    ("mouldy", frozenset("mouldy moldy molded moulded rotten rotting spoiled spoilt".split())),
-    ("unfit", frozenset("overripe old stale limp tired bruised damaged wilted diseased windfall windfalls frosted frostbitten".split())),
-    ("frozen", frozenset("frozen thawed defrosted".split())),
-    ("tinned", frozenset("tinned canned jarred bottled".split())),
-    ("minced", frozenset("minced chopped crushed grated sliced pressed slivered quartered halved pureed smashed".split())),
-)  # fmt: skip
-_UNFIT_PAIRS: Final = frozenset(
-    {
-        ("over", "ripe"),
-        ("frost", "killed"),
-        ("frost", "bitten"),
-        ("frost", "damaged"),
-        ("dead", "vines"),
-        ("past", "its"),
-        ("past", "their"),
-    }
-)
-_NOT: Final = frozenset({"not", "no", "without", "never"})
-_AWAY: Final = frozenset({"cut", "trim", "trimmed", "remove", "removed", "discard"})
-_FILLERS: Final = (
-    ("each", "cut"), ("each", "halved"), ("each", "quartered"), ("for", "kids"), ("for", "the", "kids"), ("it", "stains"), ("if", "you", "can"), ("hot", "dog"),
-    ("dont", "drain"), ("do", "not", "drain"), ("not", "drained"), ("or", "not"),
-    ("rock", "-", "hard"), ("rock", "hard"), ("seeds", "and", "all"), ("seeds", "scooped", "out"), ("seeds", "out"), ("gone", "to", "seed"), ("no", "pulp"), ("that", "have", "gone", "to", "seed"),
-    ("to", "taste"), ("as", "needed"), ("as", "required"), ("for", "garnish"), ("if", "you", "like"), ("if", "liked"), ("if", "desired"), ("if", "used"),
-    ("or", "to", "taste"), ("or", "so"), ("if", "wanted"), ("your", "choice"), ("not", "iodized"), ("not", "iodised"), ("non", "-", "iodized"), ("non", "-", "iodised"),
-    ("without", "iodine"), ("with", "no", "iodine"), ("no", "iodine"), ("in", "salt", "water"), ("in", "salted", "water"), ("in", "boiling", "water"), ("in", "hot", "water"),
-    ("in", "cold", "water"), ("under", "cold", "water"), ("under", "running", "water"), ("in", "water"), ("in", "ice", "water"), ("in", "salt", "solution"),
-    ("in", "the", "cooking", "water"), ("with", "water", "to", "cover"), ("plum", "type"), ("any", "color"), ("any", "colour"), ("any", "colors"), ("any", "colours"),
-    ("any", "mix"), ("any", "combination"), ("paper", "thin"), ("paper", "-", "thin"), ("on", "the", "label"), ("on", "label"), ("not", "too", "hard"), ("without", "anti", "-", "caking", "agent"), ("without", "anti", "-", "caking", "agents"), ("without", "additives"), ("or", "to", "your", "taste"), ("to", "your", "taste"), ("packed", "down"), ("pressed", "down"), ("vine", "-", "ripened"), ("vine", "ripened"), ("strings", "pulled"), ("strings", "pulled", "off"), ("shaken", "well"), ("cut", "to", "the", "jar"), ("three", "times"), ("skins", "on"), ("seeds", "removed"), ("seed", "removed"), ("without", "seeds"), ("no", "seeds"), ("seeds", "and", "ribs", "removed"), ("ribs", "and", "seeds", "removed"), ("seeds", "and", "membranes", "removed"), ("stems", "and", "seeds", "removed"), ("seeds", "left", "in"), ("with", "seeds"), ("of", "any", "variety"), ("any", "variety"), ("of", "any", "kind"), ("any", "kind"), ("of", "any", "color"), ("of", "any", "colour"), ("plus", "more", "for", "wiping", "rims"), ("plus", "more", "for", "wiping", "the", "rims"), ("plus", "extra", "for", "wiping", "rims"), ("plus", "extra", "for", "wiping", "the", "rims"), ("plus", "a", "little", "for", "wiping", "rims"), ("plus", "more", "for", "the", "rims"), ("with", "their", "juice"), ("with", "their", "juices"), ("with", "juice"), ("with", "the", "juice"), ("in", "their", "juice"), ("in", "juice"), ("in", "their", "own", "juice"), ("and", "their", "juice"), ("picked", "over"), ("looked", "over"), ("with", "skins", "on"), ("from", "a", "bottle"),
-)  # fmt: skip
-
-
-_FILLERS_BY_FIRST: Final = {first: tuple(words for words in _FILLERS if words[0] == first) for first in {words[0] for words in _FILLERS}}
 
 
 class Around(NamedTuple):
@@ -80,42 +36,45 @@ def optional_said(found: tuple[Token, ...]) -> bool:
     return any(word.low == "optional" for word in found)
 
 
-def _negated(found: tuple[Token, ...], at: int) -> bool:
+def _negated(found: tuple[Token, ...], at: int, line: LineWords) -> bool:
     """Whether a word of damage is denied or cut away: “no bruised ones”, “bruised parts cut away”."""
     for before in range(at - 1, max(-1, at - 4), -1):
         if found[before].text in ",;(":
             break
-        if found[before].low in _NOT:
+        if found[before].low in line.group["not"]:
             return True
-    return any(_low(found, behind) in _AWAY for behind in range(at + 1, min(len(found), at + 4))) or _low(found, at - 1) in _AWAY
+    return (
+        any(_low(found, behind) in line.group["cut-away"] for behind in range(at + 1, min(len(found), at + 4)))
+        or _low(found, at - 1) in line.group["cut-away"]
+    )
 
 
-def states_of(found: tuple[Token, ...], spent: list[bool], named: Named) -> frozenset[State]:
+def states_of(found: tuple[Token, ...], named: Named, line: LineWords) -> frozenset[State]:
     """Frozen, tinned, unfit, mouldy, minced: the states that the words of a line give its food."""
     states: set[State] = set()
     own = set(named.name)
     for at, word in enumerate(found):
         if word.kind != "word" or at in own:
             continue
-        for state, words in _STATE_WORDS:
+        for state, words in line.states:
             if word.low not in words or (word.low == "bottled" and _low(found, at - 1) == "commercially"):
                 continue
             if (
                 _low(found, at - 1) == "or"
-                or (state in ("unfit", "mouldy") and _negated(found, at))
-                or (state in ("frozen", "tinned") and _low(found, at - 1) in _NOT)
+                or (state in ("unfit", "mouldy") and _negated(found, at, line))
+                or (state in ("frozen", "tinned") and _low(found, at - 1) in line.group["not"])
             ):
                 continue
-            states.add(state)
-        if (word.low, _low(found, at + 1 + (_low(found, at + 1) == "-"))) in _UNFIT_PAIRS and not _negated(found, at):
+            states.add(cast(State, state))
+        if (word.low, _low(found, at + 1 + (_low(found, at + 1) == "-"))) in line.pairs["unfit"] and not _negated(found, at, line):
             states.add("unfit")
     return frozenset(states)
 
 
-def pass_fillers(found: tuple[Token, ...], spent: list[bool]) -> None:
+def pass_fillers(found: tuple[Token, ...], spent: list[bool], line: LineWords) -> None:
     """Marks phrases that change nothing (“to taste”, “in salt water”) as spent."""
     for at, token in enumerate(found):
-        for words in _FILLERS_BY_FIRST.get(token.low, ()):
+        for words in line.fillers.get(token.low, ()):
             if all(_low(found, at + index) == word for index, word in enumerate(words)) and not any(spent[at : at + len(words)]):
                 spent[at : at + len(words)] = [True] * len(words)
                 break
@@ -123,27 +82,32 @@ def pass_fillers(found: tuple[Token, ...], spent: list[bool]) -> None:
 
 def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, section: Section, *, catalogue: Catalogue) -> Around:
     """What the words around the name do. LineUnread at the first whose meaning here is not known."""
-    ingredient = named.ingredient
+    ingredient, line = named.ingredient, catalogue.lexicon.line
     left = [at for at, word in enumerate(found) if not spent[at] and at not in named.name and at not in named.extra]
     words = {at: found[at] for at in left if found[at].kind == "word"}
     lows = {word.low for word in found if word.kind == "word"}
-    soaks = bool(lows & _SOAKS) or {"draw", "out"} <= lows
+    soaks = bool(lows & line.group["soaks"]) or {"draw", "out"} <= lows
     soaks = (
         soaks
         or (ingredient.id == "ice" and bool(lows & {"cover", "cubes", "cube", "crushed"}))
-        or (bool(lows & _DRAINED) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
+        or (bool(lows & line.group["drained"]) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
     )
-    _check_taste(found, ingredient, section=section, soaks=soaks)
+    _check_taste(found, ingredient, line, section=section, soaks=soaks)
     _check_marks(found, left, ingredient.role.acid or ingredient.role.liquid)
-    if section == "soak" and lows & _KEPT:
+    if section == "soak" and lows & line.group["put-to-use"]:
         raise LineUnread("This soak is put to use. What goes into the jars stands among the jar's own lines.")
     figure = numbers_left(found, [spent[at] or at in named.name for at in range(len(found))])
     if figure is not None:
         raise LineUnread(f"What “{figure}” means beside {ingredient.name} was not understood. Write one amount, and sizes with their unit.")
     liquid = (ingredient.role.acid or ingredient.role.liquid) and not ((soaks or section == "soak") and ingredient.role.role == "water")
     own = own_words(ingredient).union(*(own_words(other) for other in named.others))
-    _check_fresh(found, lows, named)
-    if lows & _HANDLED_FRESH and ingredient.role.role == "spice" and not lows & {"dried", "ground"} and ingredient.id != "nutmeg":
+    _check_fresh(found, lows, named, line)
+    if (
+        lows & line.group["handled-fresh"]
+        and ingredient.role.role == "spice"
+        and not lows & {"dried", "ground"}
+        and ingredient.id != "nutmeg"
+    ):
         raise LineUnread(f"Fresh or dried {ingredient.name}? Worked like this it is fresh: say so, and what it weighs.")
     aimed = _check_others(found, words, named, catalogue)
     passed: list[str] = []
@@ -154,35 +118,17 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
     or_frozen = any(found[at].low in ("frozen", "thawed") and _low(found, at - 1) in ("or", "/") for at in left)
     or_tinned = any(found[at].low in ("tinned", "canned", "jarred") and _low(found, at - 1) in ("or", "/") for at in left)
     prepared = _prepared(found, words, named, lows, catalogue=catalogue)
-    either = not prepared and "bought" not in lows and _low(found, named.name[-1] + 1 if named.name else 0) in TAKEN_OFF
+    either = not prepared and "bought" not in lows and _low(found, named.name[-1] + 1 if named.name else 0) in line.group["taken-off"]
     return Around(prepared, soaks, or_frozen, or_tinned, tuple(passed), either)
 
 
-# Said right behind a name, without a comma, of a weight: it may be what is left.
-TAKEN_OFF: Final = frozenset({"peeled", "trimmed", "cored", "pitted", "stoned", "seeded", "shelled", "husked", "hulled", "shucked"})
-
-
-_AT_WILL: Final = (
-    ("to", "taste"),
-    ("your", "taste"),
-    ("as", "needed"),
-    ("as", "required"),
-    ("as", "liked"),
-    ("as", "desired"),
-    ("as", "many"),
-    ("as", "much"),
-    ("however", "many"),
-    ("however", "much"),
-)
-
-
-def _check_taste(found: tuple[Token, ...], ingredient: Ingredient, *, section: Section, soaks: bool) -> None:
+def _check_taste(found: tuple[Token, ...], ingredient: Ingredient, line: LineWords, *, section: Section, soaks: bool) -> None:
     """LineUnread for a food, an acid or water “to taste”: of a spice, salt or sugar it says nothing that matters."""
     if section == "soak" or soaks or ingredient.id == "ice":
         return
     if not (ingredient.role.role in ("produce", "water", "fat", "thickener") or ingredient.role.acid or ingredient.role.low_acid):
         return
-    run = next((pair for pair in pairwise(word.low for word in found) if pair in _AT_WILL), None)
+    run = next((pair for pair in pairwise(word.low for word in found) if pair in line.pairs["at-will"]), None)
     if run is not None:
         raise LineUnread(f"“{' '.join(run)}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
 
@@ -194,9 +140,9 @@ def _check_marks(found: tuple[Token, ...], left: list[int], strict: bool) -> Non
             raise LineUnread(f"What “{mark}” means here was not understood. Write one amount, then what it is of.")
 
 
-def _check_fresh(found: tuple[Token, ...], lows: set[str], named: Named) -> None:
+def _check_fresh(found: tuple[Token, ...], lows: set[str], named: Named, line: LineWords) -> None:
     ingredient = named.ingredient
-    fresh_denied = all(_low(found, at - 1) in _NOT for at, word in enumerate(found) if word.low == "fresh")
+    fresh_denied = all(_low(found, at - 1) in line.group["not"] for at, word in enumerate(found) if word.low == "fresh")
     if (
         "fresh" in lows
         and not fresh_denied
@@ -232,48 +178,28 @@ def _check_others(found: tuple[Token, ...], words: dict[int, Token], named: Name
     return aimed
 
 
-_INTO_WORDS: Final = frozenset(
-    {"a", "an", "the", "in", "into", "to", "fit", "cheesecloth", "muslin", "spice", "your", "cloth", "little", "small", "tea"}
-)
-_HANDLED_FRESH: Final = frozenset({"peeled", "minced", "sliced", "julienned", "washed", "rinsed", "patted", "grated", "scrubbed"})
-
-
 def _aimed_at(found: tuple[Token, ...], at: int) -> bool:
     """Whether a food behind a comma or bracket is only what the line is for: “to salt the cucumbers”, “for the beets”."""
     begins = next((index for index in range(at - 1, -1, -1) if found[index].text in "(,;"), -1)
     return begins >= 0 and _low(found, begins + 1) in ("for", "to") and not any(word.kind == "number" for word in found[begins:at])
 
 
-_FUNCTION: Final = frozenset(
-    "a an the of in into with and or for to on at by as from about only well very just each other its it is are be your you if not no without before after but that this both until while also too all use used using theyre its youre thats theyve im ive id i we my me would could should will have has had was were why how do so up out off than such like them they their his her our my w step inch inches cm mm".split()
-)
-_SOAK_WORDS: Final = frozenset(
-    "soak soaking salting salt soaked overnight drained draining away discarded cover crushed ice cold hour hours draw out water solution brine-off rinse rinsed rinsing lime first second boiling boil away off discarded poured thrown discard blanching cooking step them then".split()
-)
-
-
-_TO_DO: Final = frozenset(
-    "chop peel core seed roast slice dice mince grate rinse husk shred trim wash halve quarter scrub stem snap".split()
-)
-_TAKEN_OUT: Final = frozenset("out removed remove scooped scraped discarded taken away off left".split())
-
-
 def _check_word(
     found: tuple[Token, ...], at: int, word: Token, named: Named, *, own: frozenset[str], liquid: bool, section: Section, soaks: bool, catalogue: Catalogue
 ) -> list[str]:  # fmt: skip
     low, one, ingredient = word.low, stem(word.low), named.ingredient
-    table, vocabulary = catalogue.lexicon.line, catalogue.lexicon.vocabulary
+    line, vocabulary = catalogue.lexicon.line, catalogue.lexicon.vocabulary
     kind = ingredient.id if named.name and at == named.name[0] - 1 else None  # a word directly before a name may be only a kind of it
     if low == "not" and not liquid and _low(found, at + 1) in ("good", "fresh", "sound", "firm", "nice"):
         raise LineUnread(f"Take sound {ingredient.name}: “not {_low(found, at + 1)}” is nothing that can be judged.")
     if (len(low) == 1 and low in "aso") or one in own or (low == "can" and _low(found, at - 1) in ("you", "we", "i", "they", "one")):
         return []
-    if any(low in words for _, words in _STATE_WORDS) and low != "bottled" and not liquid:
+    if any(low in words for _, words in line.states) and low != "bottled" and not liquid:
         return []
-    if (section == "soak" or soaks) and low in _SOAK_WORDS:
+    if (section == "soak" or soaks) and low in line.group["of-a-soak"]:
         return []
     if liquid:
-        if low not in table.liquid and one not in table.liquid:
+        if low not in line.liquid and one not in line.liquid:
             raise LineUnread(
                 f"Rheum does not know what “{low}” does to {ingredient.name}. Write the line without it, or say it another way.",
                 word=low if kind else None,
@@ -281,34 +207,34 @@ def _check_word(
             )
         return []
     behind = bool(named.name) and at > named.name[-1] + 1
-    taken = _TAKEN_OUT & {_low(found, at + step) for step in (-1, 1, 2, 3)}
+    taken = line.group["taken-out"] & {_low(found, at + step) for step in (-1, 1, 2, 3)}
     if one in ("seed", "seeds") and behind and taken and ingredient.role.role == "produce":
         return []  # “seeds scraped out”: of the thing before the comma
-    if low in _TO_DO and at > (named.name[-1] if named.name else 0) + 1 and ingredient.role.role in ("produce", "herb"):
+    if low in line.group["to-do"] and at > (named.name[-1] if named.name else 0) + 1 and ingredient.role.role in ("produce", "herb"):
         return []  # “tomatoes: peel, core, chop”
-    if one in table.fits:
-        if not table.fits[one] & {ingredient.id, ingredient.klass}:
+    if one in line.fits:
+        if not line.fits[one] & {ingredient.id, ingredient.klass}:
             raise LineUnread(f"“{low}” makes another food of {ingredient.name}. Type another name for it, or leave it out.")
         return []
     if low == "until" and _low(found, at - 1) in ("or", ","):
         raise LineUnread(f"“{low}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
-    if low in _FUNCTION or one in table.plain or low in table.plain or one in table.part or low in table.part:
+    if low in line.group["function"] or one in line.plain or low in line.plain or one in line.part or low in line.part:
         return []
-    if low in table.generic.get(ingredient.klass, ()) or one in table.generic.get(ingredient.klass, ()):
+    if low in line.generic.get(ingredient.klass, ()) or one in line.generic.get(ingredient.klass, ()):
         return []
     if one in ("jar", "pint", "quart") and _low(found, at - 1) == "a" and _low(found, at - 2) not in ("in", "into", "to", "fit", "for"):
         raise LineUnread(f"“a {low}” says no amount of {ingredient.name} that can be judged. Write what you will use in all.")
     behind_name = bool(named.name) and at > named.name[-1]
     if (
         behind_name
-        and (one in table.measure or (vocabulary.sort(one) == "measure" and one in ("jar", "pot", "bowl", "pan")))
-        and _low(found, at - 1) in _INTO_WORDS
+        and (one in line.measure or (vocabulary.sort(one) == "measure" and one in ("jar", "pot", "bowl", "pan")))
+        and _low(found, at - 1) in line.group["into"]
     ):
         return []  # “tied in a bag”, “cut to the jar”: the amount is given, this is where it goes
     unit = unit_named(word.text) if len(low) > 1 else None
-    if one in table.measure or low == "dozen" or (unit is not None and kind_of(unit) in ("volume", "mass")):
+    if one in line.measure or low == "dozen" or (unit is not None and kind_of(unit) in ("volume", "mass")):
         raise LineUnread(f"How much “{low}” means here was not understood. Write the amount first: “2 cups {ingredient.name}”.")
-    if (one in table.more or low in table.more) and ingredient.role.role != "spice":
+    if (one in line.more or low in line.more) and ingredient.role.role != "spice":
         raise LineUnread(f"“{low}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
     sort = vocabulary.sort(one) if vocabulary.sort(one) != "unknown" else vocabulary.sort(low)
     if sort == "plain" or (one, ingredient.id) in catalogue.lexicon.kinds:
@@ -335,10 +261,11 @@ def _check_word(
 
 def _prepared(found: tuple[Token, ...], words: dict[int, Token], named: Named, lows: set[str], *, catalogue: Catalogue) -> bool:
     """Whether a weight is of the prepared thing: prepared before the name, a part that is prepared (kernels, florets), or said of the weight."""
+    line = catalogue.lexicon.line
     first = named.name[0] if named.name else len(found)
-    if any(word.low in _PREPARED_BEFORE and at < first for at, word in words.items()) or "prepared" in lows:
+    if any(word.low in line.group["prepared-before"] and at < first for at, word in words.items()) or "prepared" in lows:
         return True
-    if lows & _WEIGHED and lows & _AS_PREPARED:
+    if lows & line.group["weighed"] and lows & line.group["as-prepared"]:
         return True
     if any(
         found[at].low == "after"
@@ -348,6 +275,6 @@ def _prepared(found: tuple[Token, ...], words: dict[int, Token], named: Named, l
         return True
     behind = [word for at, word in words.items() if at > first]
     name_parts = {stem(found[at].low) for at in named.name}
-    part = {"kernel", "floret", "floweret", "flesh", "heart", "tip", "segment"}
+    part = line.part
     near = {stem(word.low) for at, word in words.items() if abs(at - first) <= len(named.name) + 1}
     return bool(part & (near | name_parts)) or (any(word.low == "cob" for word in behind) and "cut" in lows)

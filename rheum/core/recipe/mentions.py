@@ -109,7 +109,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     each = each_jar(found, spent, section)
     if each is not None:
         section, per_jar = "per-jar", per_jar or each
-    pass_fillers(found, spent)
+    pass_fillers(found, spent, catalogue.lexicon.line)
     _pass_colours(found, spent)
     strength = strengths(found, spent)
     try:
@@ -131,7 +131,7 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     if around.soaks and section == "jar" and named.ingredient.role.role in _OUT_OF_THE_JAR:
         section = "soak"
     named = named._replace(ingredient=_by_the_spoon(named.ingredient, amounts, found, catalogue))
-    states = states_of(found, spent, named)
+    states = states_of(found, named, catalogue.lexicon.line)
     if amounts.first is not None and amounts.first.tinned:
         states |= {"tinned"}
     line = _line(
