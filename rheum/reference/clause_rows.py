@@ -22,7 +22,7 @@ _GIVEN: Final = frozenset({"says", "told", "when", "why", "of", "spares", *_BESI
 # What a thing may be called beside the groups of prose.toml: what the foods of a clause count as.
 FOODS_AS: Final = frozenset({"food", "water", "in-water", "spice", "citrus", "food-not-tinned", "listed-any"})
 _ACTS: Final = frozenset({"act", "no_act", "only", "done", "beyond", "forbids", "only_forbids"})
-_THINGS: Final = frozenset({"thing", "no_thing", "only_thing"})
+_THINGS: Final = frozenset({"thing", "no_thing", "only_thing", "no_object"})
 
 
 def read_groups(given: Mapping[str, str]) -> dict[str, frozenset[str]]:
@@ -81,8 +81,8 @@ def _phrases(given: str, groups: Groups) -> Phrases:
 
 
 def _food(given: Mapping[str, Any], groups: Groups) -> FoodTest:
-    held: dict[str, Any] = {name: given[name] for name in ("negated", "last", "measured", "into", "room") if name in given}
-    sets = ("kind", "klass", "called", "head", "by", "hedge", "small", "next_to", "lead", "after")
+    held: dict[str, Any] = {name: given[name] for name in ("negated", "last", "measured", "into", "placed", "room") if name in given}
+    sets = ("kind", "klass", "called", "head", "by", "hedge", "small", "next_to", "lead", "after", "apart")
     held |= {name: words_of_group(given[name], groups) for name in sets if name in given}
     held |= {"what": _phrases(given["what"], groups)} if "what" in given else {}
     held |= {"ids": tuple(given["ids"].split())} if "ids" in given else {}

@@ -12,7 +12,8 @@ Phrases = tuple[tuple[str, ...], ...]
 @dataclass(frozen=True, slots=True)
 class FoodTest:
     """What a food of a clause must meet: one of some kinds (acid, water, food, or a role), ids that begin so, one of some classes, a word it is `called` or the last of its name (`head`); whether it is
-    negated, the last of its clause, measured, named as where something goes `into`, or behind a word it stands `beside` (“with”); that one of some
+    negated, the last of its clause, measured, named as where something goes `into`, or behind a word it stands `beside`
+    (“with”) or must not (`apart`), or any such word (`placed`); that one of some
     phrases (`what`) leads to it, with nothing but `small` words and no more than `room` of them between, behind a word of `by` (and words of
     `hedge`, if any); the word right before it (`next_to`), a word of its `lead`, words of what is behind it (`tail`), and the kind of food `after`
     which it is named. “#” is any figure."""
@@ -27,6 +28,8 @@ class FoodTest:
     measured: bool | None = None
     into: bool | None = None
     beside: frozenset[str] = frozenset()
+    apart: frozenset[str] = frozenset()
+    placed: bool = False
     what: Phrases = ()
     by: frozenset[str] = frozenset()
     hedge: frozenset[str] = frozenset()

@@ -107,6 +107,8 @@ def _is_so_led(led: Led, test: FoodTest) -> bool:
         and test.measured in (None, food.figure is not None)
         and test.into in (None, food.into)
         and (not test.beside or food.by in test.beside)
+        and food.by not in test.apart
+        and (not test.placed or food.into or food.by != "")
         and (not test.lead or not test.lead.isdisjoint(led.lead))
         and (not test.next_to or (led.lead != () and led.lead[-1] in test.next_to))
         and all(not words.isdisjoint(led.tail) for words in test.tail)
@@ -139,9 +141,11 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "forbids": lambda it, groups: it.clause.forbidden & groups,
     "only_forbids": lambda it, groups: it.clause.forbidden <= groups,
     "verb": lambda it, words: any(act.word in words for act in it.clause.acts),
+    "only_verb": lambda it, words: all(act.word in words for act in it.clause.acts),
     "no_verb": lambda it, words: not any(act.word in words for act in it.clause.acts),
     "thing": lambda it, groups: it.things & groups,
     "no_thing": lambda it, groups: not it.things & groups,
+    "no_object": lambda it, groups: all(group not in groups for group, _, _ in it.clause.objects),
     "only_thing": lambda it, groups: it.things <= groups,
     "things": lambda it, so: bool(it.things) is so,
     "word": lambda it, words: it.words & words,
@@ -161,6 +165,7 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "ends": _ends,
     "state": lambda it, states: any(it.clause.states.get(state) is False for state in states),
     "named": lambda it, states: not states.isdisjoint(it.clause.states),
+    "no_named": lambda it, states: states.isdisjoint(it.clause.states),
     "figure": _with_figure,
     "no_figure": lambda it, measures: not _with_figure(it, measures),
     "figures": lambda it, so: bool(it.clause.figures) is so,
@@ -178,6 +183,9 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "water": lambda it, so: any(is_a(food, _WATER) for food in it.clause.foods) is so,
     "food": led_food,
     "food_too": led_food,
+    "all_into": lambda it, so: all(food.into for food in it.clause.foods) is so,
+    "food_first": lambda it, so: any(food.at == 0 for food in it.clause.foods) is so,
+    "unheard": lambda it, so: bool(it.clause.unknown) is so,
     "all_foods": lambda it, tests: it.clause.foods and all(any(_is_so_led(led, test) for test in tests) for led in it.leads),
     "spice_alone": lambda it, so: spice_alone(it.clause, it.things) is so,
     "loose": lambda it, so: any(not any(food.figure is figure for food in it.clause.foods) for figure in it.clause.figures) is so,
@@ -186,24 +194,7 @@ _ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
 }
 # Of the words and groups that a condition names, each list of them must be met; of these kinds a row gives yes or no, phrases, or two ends.
 YES_OR_NO: Final = frozenset(
-    {
-        "opens",
-        "spice_alone",
-        "loose",
-        "acts",
-        "does",
-        "things",
-        "figures",
-        "minutes_first",
-        "neg",
-        "lacks",
-        "each",
-        "strange",
-        "foods",
-        "several",
-        "water",
-        "into",
-    }
+    "opens acts does things figures minutes_first spice_alone loose neg lacks each strange unheard foods several water into all_into food_first".split()
 )
 PHRASES: Final = frozenset({"run", "no_run", "ends"})
 FOODS: Final = frozenset({"food", "food_too", "no_food"})

@@ -28,144 +28,27 @@ from rheum.core.recipe.sentences import in_plain_words
 from rheum.core.recipe.told_of import only_told
 from rheum.core.recipe.vouching import heard_whole
 
-_WATERS: Final = ("water",)
+
+def is_serving(it: Beside, frames: Frames) -> bool:
+    """Whether a clause is about the table: what is named in it goes into no jar (vouched.toml, `serving`)."""
+    return _decided("serving", it, frames)
 
 
-_OF_THE_TABLE: Final = frozenset({"any", "weak", "unsound", "brim", "oneself", "fizzy", "unsealed", "frozen"})
-_OF_ITS_STATE: Final = frozenset({"unsound", "any", "weak", "fizzy"})
+def touches(it: Beside, frames: Frames) -> bool:
+    """Whether a clause is about something that matters (vouched.toml, `touches`)."""
+    return _decided("touches", it, frames)
 
 
-def is_serving(clause: Clause, things: set[str]) -> bool:
-    """Whether a clause is about the table: what is named in it goes into no jar."""
-    acts = clause.groups
-    if "mould" in clause.things and "jar" in clause.things:
-        return False  # “a jar that hisses is ready to eat”
-    if any(_fresh_juice(food) for food in clause.foods) and not any(act.word.startswith("serv") for act in clause.acts):
-        return False  # “fresh lime juice tastes better”
-    eaten = "dish" in clause.things and not acts & KITCHEN
-    if not _OF_ITS_STATE.isdisjoint(clause.states) and not (eaten and "any" in clause.states):
-        return False
-    if any(one == "in" and two in _OURS for one, two in pairwise(clause.lows)):
-        return False  # “we like mushrooms in ours”
-    if "canner" in things or (_MEALTIME & clause.words and {"after", "before", "until"} & {*clause.lows, clause.when}):
-        return False
-    if acts & {"put", "fill", "use", "combine", "cover", "throw", "increase"}:
-        over = (
-            bool(clause.foods)
-            and all(food.into and food.by != "with" for food in clause.foods)
-            and bool(clause.things & {"mix"})
-            and "jar" not in things
-        )
-        brought = any(group == "dish" for group, _, _ in clause.objects) and not (
-            "with" in clause.lows and {"it", "them", "this", "these"} & clause.words
-        )
-        return ("dish" in clause.things and not brought and "jar" not in things and all(food.into for food in clause.foods)) or (
-            over and all(food.ingredient is None or food.ingredient.klass in _AT_TABLE for food in clause.foods)
-        )
-    if "serve" in acts or "dish" in clause.things:
-        return True
-    if (
-        {"leftover", "leftovers"} & clause.words
-        and acts <= {"tell"}
-        and "praise" in clause.states
-        and "jar" not in things
-        and "better" not in clause.words
-    ):
-        return True  # “leftover brine makes a good salad dressing”
-    first_food = min((food.at for food in clause.foods), default=999)
-    be = all(act.word in _BE for act in clause.acts) and not _of_the_pot(clause)
-    if (
-        "praise" in clause.states
-        and be
-        and "jar" not in things
-        and not clause.each
-        and clause.foods
-        and all(food.into for food in clause.foods)
-    ):
-        return True
-    tried = any(act.word in ("try", "enjoy", "love") for act in clause.acts) and not acts & KITCHEN and "jar" not in things
-    if (
-        tried
-        and clause.foods
-        and clause.things & {"mix"}
-        and all((food.into or food.by) and food.ingredient is not None and food.ingredient.klass in _AT_TABLE for food in clause.foods)
-    ):
-        return True  # “try it with turkey or on crackers”
-    praised = "praise" in clause.states and bool(clause.things & {"mix"}) and not (clause.foods and _of_the_pot(clause))
-    within = any(one == "in" and two in ("it", "them", "this", "these") for one, two in pairwise(clause.lows))  # “mango is good in it too”
-    return praised and not acts & KITCHEN and first_food > 0 and not within
-
-
-def _of_the_pot(clause: Clause) -> bool:
-    """“It is even better with a cup of corn”: what would go in, and not what it is eaten with."""
-    measured = any(food.figure is not None and food.figure.measure in ("volume", "mass") for food in clause.foods)
-    return measured or bool({"better", "pot", "body", "handful", "close", "plenty"} & clause.words)
-
-
-def _fresh_juice(food: Food) -> bool:
-    item = food.ingredient
-    return item is not None and item.role.role == "fresh-juice" and food.word.lower().startswith("fresh")
+def _decided(table: str, it: Beside, frames: Frames) -> bool:
+    row = row_for(frames.rows[table], (it,), 0)
+    return row is not None and row.told == "yes"
 
 
 def _of_the_table(food: Food) -> bool:
     return food.ingredient is not None and food.ingredient.klass in _AT_TABLE and not food.negated
 
 
-_OURS: Final = frozenset({"ours", "mine", "hers", "his", "theirs", "yours", "there"})
-
-
-_MEALTIME: Final = frozenset({"breakfast", "lunch", "dinner", "supper", "tea", "meal"})
-_BE: Final = frozenset({"is", "are", "was", "were", "be", "been", "tastes", "taste", "goes", "go", "makes", "make"})
-
-
 _AT_TABLE: Final = ("dairy", "meat", "starch", "fish", "bread", "poultry", "grain")
-
-
-_MATTERS: Final = frozenset(
-    {
-        "jar",
-        "lid",
-        "canner",
-        "space",
-        "brine",
-        "water",
-        "acid",
-        "food",
-        "cook-water",
-        "group",
-        "rim",
-        "altitude",
-        "oven",
-        "wax",
-        "vessel",
-        "growler",
-        "mould",
-        "clock",
-    }
-)
-
-
-_READERS: Final = frozenset("comment comments review rating subscribe tag follow newsletter share hashtag pin".split())
-
-
-def touches(clause: Clause, things: set[str]) -> bool:
-    """Whether a clause is about something that matters."""
-    if not things and _READERS & clause.words:
-        return False  # “Leave a comment and tag me!”
-    if things & _MATTERS or clause.groups & KITCHEN or clause.forbidden & KITCHEN:
-        return True
-    if "part" in clause.states and {"time", "minute", "minutes"} & clause.words:
-        return True  # “you can do half the time”
-    if clause.when in ("until", "till") and {"like", "feel", "want", "please", "fancy"} & clause.words:
-        return True
-    if any(figure.measure not in ("days", "jars") for figure in clause.figures):
-        return True
-    unheard = "mix" in things and any(sort == "unknown" for _, sort in clause.unknown)
-    if unheard and (not clause.acts or clause.when in ("when", "until", "till", "once", "as")):
-        return True  # “Frobulate everything.”
-    if clause.when in ("when", "until", "till", "once", "as") and clause.unknown and "mix" in things:
-        return True
-    return not _OF_THE_TABLE.isdisjoint(clause.states)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -277,7 +160,8 @@ def _hear(
     unclear = None if aside else unclear_object(clause, listed)
     if unclear is not None and clause.groups <= {"tell"}:
         return unclear, served
-    rows, it = catalogue.lexicon.frames.rows, Beside(clause, things, clause.stemmed, said)
+    frames = catalogue.lexicon.frames
+    rows, it = frames.rows, Beside(clause, things, clause.stemmed, said)
     if not aside and row_for(rows["comfort"], (it,), 0) is not None:
         return Heard("process", _NOT_VOUCHED), served
     on_top = bool({"over", "on", "onto"} & clause.words)
@@ -287,7 +171,7 @@ def _hear(
     liked = any(act.word.startswith(("like", "love", "prefer")) for act in clause.acts) and {"it", "them", "mine", "ours"} & clause.words
     if liked and not aside and (taken := row_for(rows["taken"], (it,), 0)) is not None:
         return Heard("composition", why_of(taken, it)), served  # “I like it with twice the onions”
-    serving = is_serving(clause, things) or (served and (into_food or at_table or not clause.groups & KITCHEN))
+    serving = is_serving(it, frames) or (served and (into_food or at_table or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False
     if serving and "jar" in things and clause.foods and "from" not in clause.lows:
@@ -309,16 +193,14 @@ def _hear(
     if not aside and (enough := row_for(rows["enough"], (it,), 0)) is not None:
         return Heard("process", f"Rheum does not vouch for “{word_of(enough, it)}” here."), serving
     left = "process-around" in around and bool(doing(clause))  # “let them cool in the pot overnight”
-    if aside or not (left or touches(clause, things)):
+    if aside or not (left or touches(it, frames)):
         return Heard("vouched"), serving
     if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”
         clause.unknown = [
             (word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says("".join(words_of(word)[:1]))
         ]
     found = heard_whole(it, catalogue, around=around)
-    if found.outcome == "vouched" and (
-        told := against_frames(clause, things, catalogue.lexicon.frames, said, process="process-around" in around)
-    ):
+    if found.outcome == "vouched" and (told := against_frames(clause, things, frames, said, process="process-around" in around)):
         found = Heard("process", f"Rheum does not vouch for “{told}” here.")
     if found.outcome == "vouched" and "told-around" in around and only_told(clause, things, serving=False):
         found = Heard("process", _NOT_VOUCHED)

@@ -28,9 +28,9 @@ class Led(NamedTuple):
 
 
 def is_a(food: Food, kinds: frozenset[str]) -> bool:
-    """Whether a food is the acid, water, a food that goes in as a food does (one of no row is), or of a role."""
+    """Whether a food is the acid, water, a food that goes in as a food does (one of no row, `nothing`, is), or of a role."""
     if food.ingredient is None:
-        return ("acid" if food.word in _SOUR else "food") in kinds
+        return "acid" in kinds if food.word in _SOUR else not kinds.isdisjoint(("food", "nothing"))
     role = food.ingredient.role
     return ("acid" in kinds and role.acid) or ("food" in kinds and role.food) or role.role in kinds
 

@@ -11,6 +11,7 @@ from rheum.core.facts.ingredients import Catalogue, Ingredient, words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.units import kind_of
+from rheum.core.recipe.clause_rows import Beside
 from rheum.core.recipe.clauses import Clause, Food
 from rheum.core.recipe.hearing import is_serving
 from rheum.core.recipe.recipe import Portion, RecipeLine, Section, Unread
@@ -33,7 +34,11 @@ def amounts_said(
         for clause in clauses:
             if not clause.figures and all(food.figure is None for food in clause.foods):
                 continue
-            if is_serving(clause, set(clause.things)) or clause.forbidden & {"put", "use", "fill"}:
+            if is_serving(Beside(clause, clause.things, clause.stemmed, clause.stemmed), catalogue.lexicon.frames) or clause.forbidden & {
+                "put",
+                "use",
+                "fill",
+            }:
                 continue
             for food in clause.foods:
                 if food.figure is None or food.figure.amount is None or food.negated:
