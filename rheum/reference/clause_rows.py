@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import Any, Final
 
-from rheum.core.facts.clause_rows import Asked, ClauseRow, ClauseRows, ClauseTest, FoodTest, Phrases
+from rheum.core.facts.clause_rows import Asked, ClauseRow, ClauseTest, FoodTest, Phrases
 from rheum.core.facts.lexicon import Prose
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.clause_rows import ALL_FOODS, ASKS, ENDS, FOODS, MOST, PHRASES, YES_OR_NO
@@ -94,12 +94,13 @@ def _food(given: Mapping[str, Any], groups: Groups) -> FoodTest:
 
 
 def _test(given: Mapping[str, Any], groups: Groups, known: Mapping[str, frozenset[str]]) -> ClauseTest:
-    if unknown := given.keys() - ASKS:
+    if unknown := given.keys() - ASKS.keys():
         raise BadRow(f"unknown condition {sorted(unknown)[0]}")
-    return ClauseTest(tuple((name, asked) for name, value in given.items() for asked in _asked(name, value, groups, known)))
+    asks = tuple((name, asked) for name, value in given.items() for asked in _asked(name, value, groups, known))
+    return ClauseTest(asks, tuple((ASKS[name], asked) for name, asked in asks))
 
 
-def read_tables(data: Mapping[str, Any], prose: Prose, file: str) -> tuple[dict[str, ClauseRows], dict[str, frozenset[str]]]:
+def read_tables(data: Mapping[str, Any], prose: Prose, file: str) -> tuple[dict[str, tuple[ClauseRow, ...]], dict[str, frozenset[str]]]:
     """The tables of a file of rows and its groups of words; the conditions that rows share (`base`) are written out."""
     bases = data.get("base", {})
     groups = read_groups(data["group"])
@@ -114,7 +115,7 @@ def read_tables(data: Mapping[str, Any], prose: Prose, file: str) -> tuple[dict[
     return tables, groups
 
 
-def read_rows(given: Iterable[Mapping[str, Any]], groups: Groups, prose: Prose, file: str) -> ClauseRows:
+def read_rows(given: Iterable[Mapping[str, Any]], groups: Groups, prose: Prose, file: str) -> tuple[ClauseRow, ...]:
     """The rows of a table. Fails on a condition, a group, an act or a thing that there is not, and on a row that would hold of everything."""
     known = {"act": prose.groups("act"), "thing": prose.groups("thing") | FOODS_AS}
     rows = []
@@ -136,4 +137,4 @@ def read_rows(given: Iterable[Mapping[str, Any]], groups: Groups, prose: Prose, 
             )
         except (BadRow, KeyError, AttributeError, TypeError, ValueError) as error:
             raise BadRow(f"{file}, “{row.get('says', '?')}”: {error}") from None
-    return ClauseRows(tuple(rows))
+    return tuple(rows)

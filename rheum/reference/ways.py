@@ -43,7 +43,7 @@ def _way(row: Mapping[str, Any], groups: Groups) -> Way:
         out=row.get("out", ""),
         before=parts[0],
         after=parts[2],
-        anchor=min(certain, key=lambda words: (not all(word.isalpha() for word in words), len(words)), default=frozenset()),
+        anchors=tuple(sorted(certain, key=lambda words: -min(map(len, words)))),
         counted=row.get("counted", False),
         **held,
     )

@@ -9,7 +9,7 @@ from importlib.resources import files
 from typing import Any, Final, get_args
 
 from rheum.core.facts.blocks import BlockWords
-from rheum.core.facts.clause_rows import ClauseRows
+from rheum.core.facts.clause_rows import ClauseRow, ClauseTables
 from rheum.core.facts.ingredients import stem
 from rheum.core.facts.lexicon import Denied, Form, Frame, Frames, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
 from rheum.core.measures.words import plain_letters
@@ -193,13 +193,13 @@ def read_frames(text: str, rows: Mapping[str, str], prose: Prose) -> Frames:
                 raise BadReference(f"frames.toml, {row['name']}: “{sorted(wrong)[0]}” is no telling word")
             frames.append(Frame(row["name"], act, thing, word, told))
         required = {act: frozenset(words.split()) for act, words in data["required"].items()}
-        tables: dict[str, ClauseRows] = {}
+        tables: dict[str, tuple[ClauseRow, ...]] = {}
         group: dict[str, frozenset[str]] = {}
         for name, given in rows.items():
             more, groups = read_tables(tomllib.loads(given), prose, name)
             tables |= more
             group |= groups
-        return Frames(telling, required, tuple(frames), group, tables)
+        return Frames(telling, required, tuple(frames), group, ClauseTables(tables))
     except BadRow as error:
         raise BadReference(str(error)) from None
     except (KeyError, AttributeError, ValueError) as error:

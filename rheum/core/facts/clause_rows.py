@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Mapping, Set
 from dataclasses import dataclass, field
-from typing import Final
+from functools import cached_property
+from typing import Any, Final
 
 Phrases = tuple[tuple[str, ...], ...]
 
@@ -50,6 +51,8 @@ class ClauseTest:
     """What a clause must meet: conditions by name (core/recipe/clause_rows.py), each of them."""
 
     asks: tuple[tuple[str, Asked], ...] = ()
+    # The same, each with what tells whether it is met.
+    checks: tuple[tuple[Callable[[Any, Any], object], Asked], ...] = ()
 
 
 @dataclass(frozen=True, eq=False)
@@ -75,57 +78,74 @@ class ClauseRow:
     spares: frozenset[str] = frozenset()
 
 
-# Conditions by which rows are found: a clause that meets one has one of its words, things or acts.
-_FOUND_BY: Final = ("word", "thing", "act")
+# By what rows are found: a clause that meets a row has one of its words, acts, things or states, or a figure, a food, a negation. A word says more of
+# a clause than what is done, and that more than what it is done to: so many times commoner each is taken to be.
+_COMMON: Final = {"word": 1, "state": 3, "act": 10, "thing": 20}
+_FLAGS: Final = {"figure": 30, "neg": 30, "food": 80}
+_FOODS: Final = frozenset({"food", "all_foods", "foods"})
 Sign = tuple[str, str]
 
 
-def _signs(test: ClauseTest) -> frozenset[Sign]:
-    """What a clause that meets a test has one of; none where nothing can be said."""
-    for name, asked in test.asks:
-        if name in _FOUND_BY and isinstance(asked, frozenset):
-            return frozenset((name, one) for one in asked)
-        if name in ("food", "all_foods"):
-            return frozenset({("food", "")})
-    return frozenset()
+def _signs(row: ClauseRow, test: ClauseTest) -> frozenset[Sign]:
+    """What a clause that meets a test has one of, by the rarest of its conditions; none where nothing can be said."""
+    found: list[tuple[int, frozenset[Sign]]] = []
+    if row.of:
+        found.append((4, frozenset({*(("act", one) for one in row.of), *(("state", one) for one in row.of)})))
+    for name, given in test.asks:
+        kind = {"named": "state", "run": "word"}.get(name, name)
+        asked = (
+            frozenset(phrase[0] for phrase in given if isinstance(phrase, tuple)) if name == "run" and isinstance(given, tuple) else given
+        )
+        flag = "food" if name in _FOODS else name
+        if kind in _COMMON and isinstance(asked, frozenset):
+            found.append((len(asked) * _COMMON[kind], frozenset((kind, one) for one in asked)))
+        if flag in _FLAGS and asked is not False:
+            found.append((_FLAGS[flag], frozenset({("flag", flag)})))
+    return min(found, key=lambda one: one[0], default=(0, frozenset[Sign]()))[1]
+
+
+# The rows that any clause may fall under, and the others by what a clause of theirs has.
+Found = tuple[tuple[int, ...], dict[str, dict[str, list[int]]]]
 
 
 @dataclass(frozen=True, eq=False)
-class ClauseRows:
-    """Rows in their order; the first that a clause meets is told."""
+class ClauseTables:
+    """Tables of rows in their order; of most of them the first row that a clause meets is told."""
 
-    rows: tuple[ClauseRow, ...] = ()
-    _about: dict[str, ClauseRows] = field(default_factory=dict)
-    _found: dict[str, tuple[tuple[int, ...], dict[Sign, list[int]]]] = field(default_factory=dict)
+    tables: Mapping[str, tuple[ClauseRow, ...]] = field(default_factory=dict)
+    _found: dict[str, Found] = field(default_factory=dict)
 
-    def about(self, name: str) -> ClauseRows:
-        """The rows that decide of something, and those that decide of anything."""
-        if name not in self._about:
-            self._about[name] = ClauseRows(tuple(row for row in self.rows if not row.of or name in row.of))
-        return self._about[name]
+    @cached_property
+    def _rows(self) -> tuple[tuple[str, ClauseRow], ...]:
+        return tuple((table, row) for table, rows in self.tables.items() for row in rows)
 
-    def _by_joint(self, when: str) -> tuple[tuple[int, ...], dict[Sign, list[int]]]:
+    def _by_joint(self, when: str) -> Found:
         always: list[int] = []
-        found: dict[Sign, list[int]] = {}
-        for at, row in enumerate(self.rows):
+        found: dict[str, dict[str, list[int]]] = {name: {} for name in (*_COMMON, "flag")}
+        for at, (_, row) in enumerate(self._rows):
             if row.when and (when or "none") not in row.when:
                 continue
-            each = [_signs(row.here)] if _signs(row.here) else [_signs(test) for test in row.either]
+            each = [signs] if (signs := _signs(row, row.here)) else [_signs(row, test) for test in row.either]
             if not each or not all(each):
                 always.append(at)
-            for sign in frozenset().union(*each) if all(each) else ():
-                found.setdefault(sign, []).append(at)
+                continue
+            for name, one in frozenset().union(*each):
+                found[name].setdefault(one, []).append(at)
         return tuple(always), found
 
-    def of(self, when: str, words: Iterable[str], things: Iterable[str], acts: Iterable[str], *, foods: bool) -> list[ClauseRow]:
-        """The rows, in their order, that can hold of a clause which hangs on a joint (“if”, “until”, "" for none) and has some words, things and
-        acts, and foods or none; never fewer than hold of it."""
+    def of(self, when: str, signs: Mapping[str, Set[str]]) -> dict[str, list[ClauseRow]]:
+        """The rows of each table, in their order, that can hold of a clause which hangs on a joint (“if”, “until”, "" for none) and has some words,
+        acts, things, states and flags (a figure, a food, a negation); never fewer than hold of it."""
         if when not in self._found:
             self._found[when] = self._by_joint(when)
         always, found = self._found[when]
-        places = {*always, *(found.get(("food", ""), ()) if foods else ())}
-        for name, ones in zip(_FOUND_BY, (words, things, acts), strict=True):
-            for one in ones:
-                if (name, one) in found:
-                    places.update(found[name, one])
-        return [self.rows[at] for at in sorted(places)]
+        places = {*always}
+        for name, ones in signs.items():
+            held = found[name]
+            for one in held.keys() & ones:
+                places.update(held[one])
+        rows: dict[str, list[ClauseRow]] = {}
+        for at in sorted(places):
+            table, row = self._rows[at]
+            rows.setdefault(table, []).append(row)
+        return rows

@@ -9,7 +9,7 @@ from functools import cached_property
 from typing import Final, Literal
 
 from rheum.core.facts.blocks import BlockWords
-from rheum.core.facts.clause_rows import ClauseRows
+from rheum.core.facts.clause_rows import ClauseTables
 from rheum.core.facts.ways import Ways
 
 # What a word may be by the open word lists.
@@ -144,7 +144,7 @@ class Frames:
     required: Mapping[str, frozenset[str]] = field(default_factory=dict)
     frames: tuple[Frame, ...] = ()
     group: Mapping[str, frozenset[str]] = field(default_factory=dict)
-    rows: Mapping[str, ClauseRows] = field(default_factory=dict)
+    rows: ClauseTables = field(default_factory=ClauseTables)
 
 
 @dataclass(frozen=True, eq=False)

@@ -24,7 +24,7 @@ class Element:
 @dataclass(frozen=True, slots=True)
 class Way:
     """A short way: the elements it is told by, between those that must stand `before` and `after` it and stay; what it is written `out` as, with
-    what was taken over in braces; a word of it by which it is found; words that must stand in the text, or must not; whether the text must
+    what was taken over in braces; the words of which it has one each, the rarest first; words that must stand in the text, or must not; whether the text must
     begin with a figure. `says` and `means` are an example."""
 
     says: str
@@ -33,7 +33,7 @@ class Way:
     out: str
     before: tuple[Element, ...] = ()
     after: tuple[Element, ...] = ()
-    anchor: frozenset[str] = frozenset()
+    anchors: tuple[frozenset[str], ...] = ()
     beside: frozenset[str] = frozenset()
     unless: frozenset[str] = frozenset()
     counted: bool = False

@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from rheum.core.facts.lexicon import Frames
-from rheum.core.recipe.clause_rows import beside_each_other, rows_met
-from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.clause_rows import Beside, rows_met
 
 
-def around_of(clauses: Sequence[Clause], frames: Frames) -> set[str]:
-    """What the rest of a sentence says that bears on each of its clauses (reference/around.toml)."""
-    sentence = beside_each_other(clauses)
-    return {row.told for at in range(len(sentence)) for row in rows_met(frames.rows["around"], sentence, at)}
+def around_of(sentence: Sequence[Beside]) -> set[str]:
+    """What the clauses of a sentence say that bears on each other (reference/around.toml)."""
+    return {row.told for at in range(len(sentence)) for row in rows_met("around", sentence, at)}

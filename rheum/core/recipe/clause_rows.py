@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any, Final
 
-from rheum.core.facts.clause_rows import ClauseRow, ClauseRows, ClauseTest, FoodTest
+from rheum.core.facts.clause_rows import ClauseRow, ClauseTables, ClauseTest, FoodTest
 from rheum.core.recipe.clauses import Clause
 from rheum.core.recipe.denial import spice_alone
 from rheum.core.recipe.leads import Led, is_a, leads_of
@@ -31,8 +31,17 @@ class Beside:
     things: Set[str]
     words: Set[str]
     said: Set[str]
+    tables: ClauseTables
     # Whether its sentence opens with it.
     opens: bool = False
+
+    @cached_property
+    def may_meet(self) -> dict[str, list[ClauseRow]]:
+        """The rows of each table that it may fall under."""
+        clause = self.clause
+        flags = {name for name, so in (("food", self.leads), ("figure", clause.figures), ("neg", clause.neg)) if so}
+        signs = {"word": self.words, "act": clause.groups, "thing": self.things, "state": clause.states.keys(), "flag": flags}
+        return self.tables.of(clause.when, signs)
 
     @cached_property
     def leads(self) -> tuple[Led, ...]:
@@ -127,7 +136,7 @@ _WATER: Final = frozenset({"water"})
 
 # What a test may ask of a clause. Of `act` only what is done counts, of `forbids` only what is forbidden; `done` leaves telling aside, `beyond`
 # asks for anything done but these, `only` for nothing done but these; a `state` is not negated, `named` may be; `verb` is a word of an act.
-_ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
+ASKS: Final[dict[str, Callable[[Beside, Any], object]]] = {
     "when": lambda it, joints: (it.clause.when or "none") in joints,
     "no_when": lambda it, joints: it.clause.when not in joints,
     "act": lambda it, groups: it.clause.groups & groups,
@@ -201,30 +210,34 @@ FOODS: Final = frozenset({"food", "food_too", "no_food"})
 ENDS: Final = frozenset({"minutes_beyond", "degrees_f"})
 MOST: Final = frozenset({"minutes_over", "no_minutes_over"})
 ALL_FOODS: Final = frozenset({"all_foods"})
-ASKS: Final = frozenset(_ASKS)
 
 
 def _meets(test: ClauseTest, it: Beside) -> bool:
-    for name, asked in test.asks:  # noqa: SIM110 - run for every row of every clause, and quicker so
-        if not _ASKS[name](it, asked):
+    for check, asked in test.checks:  # noqa: SIM110 - run for every row of every clause, and quicker so
+        if not check(it, asked):
             return False
     return True
 
 
-def _one_meets(tests: Iterable[ClauseTest], clauses: Iterable[Beside]) -> bool:
-    tests = tuple(tests)
-    return any(_meets(test, it) for it in clauses for test in tests)
+def _one_meets(tests: tuple[ClauseTest, ...], clauses: Iterable[Beside]) -> bool:
+    for it in clauses:
+        for test in tests:
+            if _meets(test, it):
+                return True
+    return False
 
 
-def row_for(rows: ClauseRows, sentence: Sequence[Beside], at: int) -> ClauseRow | None:
-    """The first row that a clause of a sentence falls under."""
-    return next(rows_met(rows, sentence, at), None)
+def row_for(table: str, sentence: Sequence[Beside], at: int, of: str = "") -> ClauseRow | None:
+    """The first row of a table that a clause of a sentence falls under; `of`: of those that decide it."""
+    return next(rows_met(table, sentence, at, of), None)
 
 
-def rows_met(rows: ClauseRows, sentence: Sequence[Beside], at: int) -> Iterator[ClauseRow]:
-    """Every row that a clause of a sentence falls under, in their order."""
+def rows_met(table: str, sentence: Sequence[Beside], at: int, of: str = "") -> Iterator[ClauseRow]:
+    """Every row of a table that a clause of a sentence falls under, in their order; `of`: of those that decide it."""
     it = sentence[at]
-    for row in rows.of(it.clause.when, it.words, it.things, it.clause.groups, foods=bool(it.leads)):
+    for row in it.may_meet.get(table, ()):
+        if row.of and of not in row.of:
+            continue
         if not _meets(row.here, it) or (row.either and not _one_meets(row.either, (it,))) or (row.also and not _one_meets(row.also, (it,))):
             continue
         if row.before and not (at and _one_meets(row.before, (sentence[at - 1],))):
@@ -258,7 +271,7 @@ def why_of(row: ClauseRow, it: Beside) -> str:
     return row.why.format(food=led.food.word.lower()) if led is not None else row.why
 
 
-def beside_each_other(clauses: Sequence[Clause]) -> list[Beside]:
+def beside_each_other(clauses: Sequence[Clause], tables: ClauseTables) -> list[Beside]:
     """The clauses of a sentence as rows see them."""
     said: set[str] = set().union(*(clause.stemmed for clause in clauses))
-    return [Beside(clause, clause.things, clause.stemmed, said, opens=at == 0) for at, clause in enumerate(clauses)]
+    return [Beside(clause, clause.things, clause.stemmed, said, tables, opens=at == 0) for at, clause in enumerate(clauses)]

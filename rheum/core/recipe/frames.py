@@ -4,6 +4,7 @@ the words that tell when, how long, how hard and how warm (reference/frames.toml
 from __future__ import annotations
 
 from collections.abc import Sequence, Set
+from dataclasses import replace
 from typing import Final
 
 from rheum.core.facts.lexicon import Frame, Frames
@@ -31,7 +32,7 @@ def is_process(clauses: Sequence[Clause]) -> bool:
     return any(clause.things & OF_PROCESS or clause.groups & _ACTS for clause in clauses)
 
 
-def _of_process(clause: Clause, things: set[str], process: bool) -> bool:
+def _of_process(clause: Clause, things: Set[str], process: bool) -> bool:
     """Whether a clause is about the process: jars, lids, the canner, its water and its minutes. `process`: its sentence is."""
     acts = clause.groups | clause.forbidden
     if acts & _ROASTED:
@@ -47,34 +48,31 @@ def _of_process(clause: Clause, things: set[str], process: bool) -> bool:
     return bool(things & {"mix", "water", "in-water", "brine", "heat-of"} or not things) and process
 
 
-def against_frames(clause: Clause, things: set[str], frames: Frames, said: set[str], *, process: bool) -> str:
-    """The word by which a clause is more or less than tested methods say; "" for none. `things` are those of the clause by the names of rows,
-    `said` all words of its sentence, `process` whether the sentence is about the process."""
-    lows = clause.stemmed
+def against_frames(it: Beside, frames: Frames, *, process: bool) -> str:
+    """The word by which a clause is more or less than tested methods say; "" for none. `process`: whether its sentence is about the process."""
+    clause, things, said, lows = it.clause, it.things, it.said, it.words
     if clause.lows[-1:] == ["only"] and not clause.figures:
         lows = lows - {"only"}  # “start timing only once it boils”
     if any(act.word.startswith("seal") for act in clause.acts) and not {"as", "band", "bands", "ring", "rings", "can"} & lows:
         lows = lows - {"tightly", "tight"}  # “and seal tightly”
-    it = Beside(clause, things, lows, said)
-    row = row_for(frames.rows["anywhere"], (it,), 0)
+    if lows != it.words:
+        it = replace(it, words=lows)
+    row = row_for("anywhere", (it,), 0)
     if word := word_of(row, it) if row is not None else _unboiled(clause, things, lows, said):
         return word
     if not _of_process(clause, things, process):
         return ""
-    return (
-        _forbidden(clause, things, frames, lows, said=said) or _told_by_a_row(it, frames) or _told(clause, things, frames, lows, said=said)
-    )
+    return _forbidden(clause, things, frames, lows, said=said) or _told_by_a_row(it) or _told(clause, things, frames, lows, said=said)
 
 
-def _told_by_a_row(it: Beside, frames: Frames) -> str:
-    rows = frames.rows["timed"], frames.rows["stated"]
-    for table in rows[of_jars_alone(it.clause) :]:  # the time of a size of jar is held against the formula's own
+def _told_by_a_row(it: Beside) -> str:
+    for table in ("timed", "stated")[of_jars_alone(it.clause) :]:  # the time of a size of jar is held against the formula's own
         if (row := row_for(table, (it,), 0)) is not None:
             return word_of(row, it)
     return ""
 
 
-def _unboiled(clause: Clause, things: set[str], lows: Set[str], said: set[str]) -> str:
+def _unboiled(clause: Clause, things: Set[str], lows: Set[str], said: Set[str]) -> str:
     """A boil that is forbidden, of what is boiled by any tested method: “don't boil it”."""
     unboiled = [act for act in clause.acts if act.negated and act.group in ("boil", "simmer") and act.form != "ing"]
     boiled = _BOILED_LESS & lows or {"boil", "bring"} & (said - {act.word for act in unboiled}) or "awaited" in clause.around
@@ -88,7 +86,7 @@ _BOILED_LESS: Final = frozenset(
 _BOILED: Final = frozenset({"mix", "food", "brine", "group", "acid", "spice"})
 
 
-def _forbidden(clause: Clause, things: set[str], frames: Frames, lows: Set[str], *, said: set[str]) -> str:
+def _forbidden(clause: Clause, things: Set[str], frames: Frames, lows: Set[str], *, said: Set[str]) -> str:
     """An act that tested methods ask for, and that a clause forbids or calls needless."""
     fact = frames.group["fact"] & lows
     for act in clause.acts:
@@ -121,12 +119,12 @@ def of_jars_alone(clause: Clause) -> bool:
     return takes and bool(sizes) and clause.things == {"jar"} and not clause.foods and not clause.neg
 
 
-def _fits(frame: Frame, act: str, things: set[str], said: set[str]) -> bool:
+def _fits(frame: Frame, act: str, things: Set[str], said: Set[str]) -> bool:
     """Whether a frame holds of an act: it is one of its acts, all things that matter are among its things, and a word it needs is said."""
     return act in frame.act and things <= frame.thing and (not frame.word or bool(frame.word & said))
 
 
-def _told(clause: Clause, things: set[str], frames: Frames, lows: Set[str], *, said: set[str]) -> str:
+def _told(clause: Clause, things: Set[str], frames: Frames, lows: Set[str], *, said: Set[str]) -> str:
     """The act that no frame has, or a telling word that the frames of an act do not allow."""
     done = doing(clause)
     telling = frames.telling & (lows - {act.word for act in clause.acts})

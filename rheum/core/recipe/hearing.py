@@ -7,13 +7,13 @@ one that tested methods do to such things (reference/prose.toml). Rheum vouches 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
-from rheum.core.facts.lexicon import Denied, Frames
+from rheum.core.facts.lexicon import Denied
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.around import around_of
 from rheum.core.recipe.clause_rows import Beside, beside_each_other, doing, row_for, why_of, word_of
@@ -29,18 +29,18 @@ from rheum.core.recipe.told_of import only_told
 from rheum.core.recipe.vouching import heard_whole
 
 
-def is_serving(it: Beside, frames: Frames) -> bool:
+def is_serving(it: Beside) -> bool:
     """Whether a clause is about the table: what is named in it goes into no jar (vouched.toml, `serving`)."""
-    return _decided("serving", it, frames)
+    return _decided("serving", it)
 
 
-def touches(it: Beside, frames: Frames) -> bool:
+def touches(it: Beside) -> bool:
     """Whether a clause is about something that matters (vouched.toml, `touches`)."""
-    return _decided("touches", it, frames)
+    return _decided("touches", it)
 
 
-def _decided(table: str, it: Beside, frames: Frames) -> bool:
-    row = row_for(frames.rows[table], (it,), 0)
+def _decided(table: str, it: Beside) -> bool:
+    row = row_for(table, (it,), 0)
     return row is not None and row.told == "yes"
 
 
@@ -80,7 +80,8 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         return Heard(
             "vouched" if aside else "composition", "Rheum does not understand this sentence. Write it in English, or leave it out."
         ), clauses
-    around = around_of(clauses, frames)
+    sentence_of = beside_each_other(clauses, frames.rows)
+    around = around_of(sentence_of)
     if is_process(clauses):
         around.add("process-around")
     if any(line.section not in ("jar", "per-jar") or line.ingredient.role.role == "firming" for line in listed.lines):
@@ -94,13 +95,13 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
     for clause, behind in pairwise(clauses):
         if clause.forbidden and behind.when in ("until", "till", "before"):
             clause.around |= {"awaited"}  # “I don't peel till they're cool”: later, and not never
-    for clause in clauses:
-        if before is not None and {"it", "them", "rest", "remainder"} & clause.words and not clause.foods:
-            clause.things |= _meant(before)
+    for at, clause in enumerate(clauses):
+        if before is not None and {"it", "them", "rest", "remainder"} & clause.words and not clause.foods and (meant := _meant(before)):
+            clause.things |= meant
+            sentence_of[at] = replace(sentence_of[at], things=clause.things)
         found, served = _hear(clause, catalogue, listed, around, said=said, aside=aside, served=served)
-        heard = found.outcome in ("vouched", "process")
-        if not aside and heard and before is not None and (open_ := _left_open(before, clause, frames)) is not None:
-            found = open_
+        if not aside and found.outcome in ("vouched", "process") and (loose := _left_open(sentence_of, at)) is not None:
+            found = loose
         before = clause
         if _ORDER[found.outcome] > _ORDER[worst.outcome]:
             worst = found
@@ -112,7 +113,7 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         and not _made_ready(clauses)
     ):
         worst = Heard("process", "Rheum does not vouch for “don't” here.")
-    if not aside and worst.outcome == "vouched" and (told := against_order(clauses, frames)):
+    if not aside and worst.outcome == "vouched" and (told := against_order(sentence_of, frames)):
         worst = Heard("process", f"Rheum does not vouch for “{told}” here.")
     return worst, clauses
 
@@ -129,11 +130,10 @@ def _meant(before: Clause) -> set[str]:
     return found | ({"acid"} & before.things)
 
 
-def _left_open(before: Clause, clause: Clause, frames: Frames) -> Heard | None:
+def _left_open(sentence: Sequence[Beside], at: int) -> Heard | None:
     """An amount that a clause leaves open of what the one before it puts in: “add corn | until it looks right”."""
-    pair = beside_each_other((before, clause))
-    row = row_for(frames.rows["open"], pair, 1)
-    return Heard("composition", why_of(row, pair[1])) if row is not None else None
+    row = row_for("open", sentence, at)
+    return Heard("composition", why_of(row, sentence[at])) if row is not None else None
 
 
 _ORDER: Final = {"vouched": 0, "process": 1, "composition": 2, "denied": 3}
@@ -161,17 +161,17 @@ def _hear(
     if unclear is not None and clause.groups <= {"tell"}:
         return unclear, served
     frames = catalogue.lexicon.frames
-    rows, it = frames.rows, Beside(clause, things, clause.stemmed, said)
-    if not aside and row_for(rows["comfort"], (it,), 0) is not None:
+    it = Beside(clause, things, clause.stemmed, said, frames.rows)
+    if not aside and row_for("comfort", (it,), 0) is not None:
         return Heard("process", _NOT_VOUCHED), served
     on_top = bool({"over", "on", "onto"} & clause.words)
     at_table = bool(clause.foods) and "jar" not in things and all((food.into or on_top) and _of_the_table(food) for food in clause.foods)
     if "served-around" in around and "jars-around" not in around and not clause.groups & {"process", "close"}:
         return Heard("vouched"), True  # “add fresh cilantro when you serve it”
     liked = any(act.word.startswith(("like", "love", "prefer")) for act in clause.acts) and {"it", "them", "mine", "ours"} & clause.words
-    if liked and not aside and (taken := row_for(rows["taken"], (it,), 0)) is not None:
+    if liked and not aside and (taken := row_for("taken", (it,), 0)) is not None:
         return Heard("composition", why_of(taken, it)), served  # “I like it with twice the onions”
-    serving = is_serving(it, frames) or (served and (into_food or at_table or not clause.groups & KITCHEN))
+    serving = is_serving(it) or (served and (into_food or at_table or not clause.groups & KITCHEN))
     if "asmuch" in clause.states:
         serving = False
     if serving and "jar" in things and clause.foods and "from" not in clause.lows:
@@ -188,19 +188,19 @@ def _hear(
         return new, serving
     if unclear is not None:
         return unclear, serving
-    if not aside and (taken := row_for(rows["taken"], (it,), 0)) is not None:
+    if not aside and (taken := row_for("taken", (it,), 0)) is not None:
         return Heard("composition", why_of(taken, it)), serving
-    if not aside and (enough := row_for(rows["enough"], (it,), 0)) is not None:
+    if not aside and (enough := row_for("enough", (it,), 0)) is not None:
         return Heard("process", f"Rheum does not vouch for “{word_of(enough, it)}” here."), serving
     left = "process-around" in around and bool(doing(clause))  # “let them cool in the pot overnight”
-    if aside or not (left or touches(it, frames)):
+    if aside or not (left or touches(it)):
         return Heard("vouched"), serving
     if clause.foods:  # “pepper flakes” of a line's “red pepper flakes”
         clause.unknown = [
             (word, sort) for word, sort in clause.unknown if sort == "unknown" or not listed.says("".join(words_of(word)[:1]))
         ]
     found = heard_whole(it, catalogue, around=around)
-    if found.outcome == "vouched" and (told := against_frames(clause, things, frames, said, process="process-around" in around)):
+    if found.outcome == "vouched" and (told := against_frames(it, frames, process="process-around" in around)):
         found = Heard("process", f"Rheum does not vouch for “{told}” here.")
     if found.outcome == "vouched" and "told-around" in around and only_told(clause, things, serving=False):
         found = Heard("process", _NOT_VOUCHED)

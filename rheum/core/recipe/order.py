@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from rheum.core.facts.lexicon import Frames
-from rheum.core.recipe.clause_rows import Beside, beside_each_other, doing, row_for, word_of
+from rheum.core.recipe.clause_rows import Beside, doing, row_for, word_of
 from rheum.core.recipe.clauses import Clause
 
 _OF_A_JAR: Final = frozenset({"", "if", "when", "that", "which"})
@@ -43,12 +43,11 @@ def _not_sealed(sentence: Sequence[Beside], at: int, frames: Frames) -> str:
     return "" if kept_cold and not closed else "seal"
 
 
-def against_order(clauses: Sequence[Clause], frames: Frames) -> str:
+def against_order(sentence: Sequence[Beside], frames: Frames) -> str:
     """The word of an order or a condition that tested methods do not have; "" for none."""
-    sentence = beside_each_other(clauses)
     for at, it in enumerate(sentence):
         if word := _not_sealed(sentence, at, frames):
             return word
-        if row := row_for(frames.rows["order"], sentence, at):
+        if row := row_for("order", sentence, at):
             return word_of(row, it)
     return ""

@@ -34,7 +34,9 @@ def amounts_said(
         for clause in clauses:
             if not clause.figures and all(food.figure is None for food in clause.foods):
                 continue
-            if is_serving(Beside(clause, clause.things, clause.stemmed, clause.stemmed), catalogue.lexicon.frames) or clause.forbidden & {
+            if is_serving(
+                Beside(clause, clause.things, clause.stemmed, clause.stemmed, catalogue.lexicon.frames.rows)
+            ) or clause.forbidden & {
                 "put",
                 "use",
                 "fill",

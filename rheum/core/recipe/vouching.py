@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue
-from rheum.core.facts.lexicon import Frames
 from rheum.core.recipe.clause_rows import Beside, row_for, rows_met
 from rheum.core.recipe.heard import Heard
 
@@ -24,7 +23,7 @@ _CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tis
 def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
     """Whether a clause about what matters is understood whole and is what tested methods do."""
     clause, things = it.clause, it.things
-    vouched, frames = catalogue.lexicon.prose.vouched, catalogue.lexicon.frames
+    vouched = catalogue.lexicon.prose.vouched
     in_canner = "canner-around" in around
     of_food = bool(things & {"food", "acid", "water", "brine", "group", "cook-water"})
     of_food = of_food or ("mix" in things and "more" in clause.states and bool(clause.groups & {"put", "use", "fill", "combine", "throw"}))
@@ -42,8 +41,8 @@ def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
         for figure in clause.figures
         if figure.measure == "number" and not loads and not any(food.figure is figure for food in clause.foods)
     ]
-    loaded = [state for state, negated in clause.states.items() if not negated and state in _LOADED and not _let(state, it, frames)]
-    unsafe = [act.group for act in acts if not _may(act.group, it, frames, vouched.get(act.group))]
+    loaded = [state for state, negated in clause.states.items() if not negated and state in _LOADED and not _let(state, it)]
+    unsafe = [act.group for act in acts if not _may(act.group, it, vouched.get(act.group))]
     loose = [
         figure
         for figure in clause.figures
@@ -56,7 +55,7 @@ def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
         return Heard("composition", "What this amount is of was not understood. Give it a line of its own.")
     if "omit" in unsafe and things & {"mix"} and not clause.foods:
         return Heard("composition", "What is left out here was not understood.")
-    if row_for(frames.rows["never"], (it,), 0) is not None:
+    if row_for("never", (it,), 0) is not None:
         return Heard("process", "Rheum does not vouch for this sentence.")
     if not (strange or bare or loaded or unsafe):
         return Heard("vouched")
@@ -84,16 +83,16 @@ _LOADED: Final = frozenset(
 )
 
 
-def _let(state: str, it: Beside, frames: Frames) -> bool:
+def _let(state: str, it: Beside) -> bool:
     """Whether a state that may change everything changes nothing here: a little salt, more spice, cold water to wash in."""
-    row = row_for(frames.rows["let"].about(state), (it,), 0)
+    row = row_for("let", (it,), 0, state)
     return row is not None and row.told == "yes"
 
 
-def _may(group: str, it: Beside, frames: Frames, table: frozenset[str] | None) -> bool:
+def _may(group: str, it: Beside, table: frozenset[str] | None) -> bool:
     """Whether a tested method does this to these things."""
     bare = it.things - _NEUTRAL
-    for row in rows_met(frames.rows["may"].about(group), (it,), 0):
+    for row in rows_met("may", (it,), 0, group):
         if row.told:
             return row.told == "yes"
         bare -= row.spares

@@ -86,7 +86,7 @@ def written_out(text: str, ways: Sequence[Way]) -> str:
     found = tokens(text)
     lows = {word.low for word in found}
     for way in ways:
-        if way.anchor and way.anchor.isdisjoint(lows):
+        if any(words.isdisjoint(lows) for words in way.anchors):
             continue
         if places := _where(way, text, found, lows):
             text = _rewritten(text, found, way, places)
