@@ -210,7 +210,7 @@ def read_block_words(text: str) -> BlockWords:
     """The words of headings and furniture (blocks.toml). Fails on a table that is missing."""
     try:
         data = tomllib.loads(text)
-        heading = {kind: frozenset(data["heading"][kind].split()) for kind in ("fill", "list", "method", "soak", "kept", "aside")}
+        heading = {kind: frozenset(data["heading"][kind].split()) for kind in ("fill", "list", "part", "method", "soak", "kept", "aside")}
         return BlockWords(
             heading,
             frozenset(data["furniture"]["first"].split()),

@@ -16,7 +16,7 @@ from rheum.core.facts.ingredients import Catalogue, stem
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, unmarked
+from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, names_a_part, unmarked
 from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of, tells_nutrients
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import Role
@@ -295,7 +295,9 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
         look = line.look
         behind = last is not None and last.number == line.number - 1
         before_list = index + 1 < len(real) and kinds[index + 1] == "list" and real[index + 1].number == line.number + 1
-        if kind == "aside" and ((behind and _bare_food(line, catalogue)) or ((behind or before_list) and _some_of_it(line, catalogue))):
+        if before_list and names_a_part(line.text, catalogue):
+            kind = "aside"  # noqa: PLW2901 - “Marinade”, over what goes into it
+        elif kind == "aside" and ((behind and _bare_food(line, catalogue)) or ((behind or before_list) and _some_of_it(line, catalogue))):
             kind = "list"  # noqa: PLW2901 - “squash”, right behind a line of the list: of it nobody knows how much
         bare = not (look.amount or look.food or line.heading)
         if kind == "list" and bare and look.kitchen and look.words >= _A_STEP and _EVERYTHING.match(line.text):

@@ -57,6 +57,8 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
         return None
     if lows[0] in _STAGES and len(lows) == len(("day", "1")) and (lows[1][0].isdigit() or lows[1] in UNITS):
         return Heading("method", None, rest)  # “DAY 2”
+    if lows[0] == "bowl" and lows[1:2] and (lows[1].isdigit() or lows[1] in UNITS) and set(lows[2:]) <= _list_words(catalogue):
+        return Heading("list", None, rest)  # “Bowl two (the bag)”
     if (
         lows[:2] == ["how", "to"]
         and lows[2:3]
@@ -86,6 +88,17 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     if kind == "aside" and not (marked or colon or name.isupper()) and len(lows) > 3:
         return None
     return Heading(kind, per_jar, rest, kind == "aside" and lows[0] in ("nutrition", "nutritional"))  # type: ignore[arg-type]
+
+
+def _list_words(catalogue: Catalogue) -> frozenset[str]:
+    words = catalogue.lexicon.blocks.heading
+    return words["list"] | words["fill"]
+
+
+def names_a_part(text: str, catalogue: Catalogue) -> bool:
+    """“Veg”, “Marinade”, as a line by itself with a capital: a heading of what stands under it, and no food by itself."""
+    lows = lows_of(text)
+    return text.lstrip()[:1].isupper() and 0 < len(lows) <= 3 and set(lows) <= catalogue.lexicon.blocks.heading["part"]
 
 
 _HOW_TO: Final = frozenset({"can", "make", "pickle", "preserve", "prepare", "put", "cook", "process", "do"})

@@ -154,7 +154,8 @@ def telegram(part: tuple[str, list[Item]], items: list[Item], index: int) -> boo
             break
         behind.append(item)
     before = [item for item in part[1] if item.kind not in ("mark", "joint")]
-    return not part[0] and _noted(before) and _noted(behind)
+    on = bool(behind) and behind[-1].low == "on" and any(item.kind == "act" for item in before)  # “fill the jars, lids on”
+    return not part[0] and _noted(behind) and (_noted(before) or on)
 
 
 def _noted(held: list[Item]) -> bool:

@@ -197,7 +197,8 @@ def _one(
             added.append(_line(number, sentence, item, amount, section="per-jar"))
         return
     if not same:
-        if item.role.role in ("spice", "salt", "firming"):
+        listed = clause.groups <= {"tell"} and len(clause.foods) > 1  # “two teaspoons of celery seed, one of dry mustard”
+        if item.role.role in ("salt", "firming") or (item.role.role == "spice" and not listed):
             return
         added.append(_line(number, sentence, item, amount, section="method"))
         return

@@ -116,6 +116,7 @@ def _outline(block: Block) -> OutlineLine:
     return OutlineLine(number=block.number, kind=kind, section=_SECTION[block.role], per_jar=block.per_jar, text=text)
 
 
+_COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white"})
 _YIELDS: Final = frozenset({"yield", "yields", "makes", "servings", "serves", "make"})
 
 
@@ -195,10 +196,23 @@ class _Reader:
         try:
             self.lines.append(read_ingredient(text, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar))
         except LineUnread as reason:
-            if parts := self._parts(text, block):
+            if parts := self._parts(text, block) or self._ones(text, block):
                 self.lines += parts
                 return
             self.unread.append(Unread(block.number, text, str(reason), reason.name, word=reason.word, food=reason.food))
+
+    def _ones(self, text: str, block: Block) -> list[RecipeLine]:
+        """“3 cups chopped green ones”, right below the red peppers: green peppers; nothing where that does not read."""
+        words = text.rstrip(" .").split()
+        last = self.lines[-1] if self.lines else None
+        if last is None or last.number != block.number - 1 or len(words) < 3 or words[-1] != "ones" or words[-2] not in _COLOURS:
+            return []
+        said = f"{' '.join(words[:-1])} {words_of(last.ingredient.name)[-1]}"
+        try:
+            read = read_ingredient(said, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar)
+        except LineUnread:
+            return []
+        return [replace(read, text=text)]
 
     def _parts(self, text: str, block: Block) -> list[RecipeLine]:
         """“1 tsp mustard seed and 1 tbsp dill seed”: two things on one line, each with its own amount; nothing where one part does not read."""
