@@ -95,6 +95,8 @@ def forms(verb: str) -> dict[str, Form]:
     return found
 
 
+# Things whose name without its plural ending is no name of them: “leave” is done.
+_NO_SINGULAR: Final = frozenset({"leaves"})
 _ROWS: Final = frozenset(
     {
         "code",
@@ -164,7 +166,7 @@ def read_prose(text: str) -> Prose:
                 elif kind == "act":
                     for form, name in forms(parts[0]).items():
                         put((form, *parts[1:]), ProseWord("act", group, name), made)
-                else:
+                elif entry not in _NO_SINGULAR:
                     put(tuple(stem(part) for part in parts), ProseWord(kind, group), made)
         vouched = {act: frozenset(things.split()) for act, things in data["vouched"].items()}
         if wrong := set(vouched) - groups["act"]:

@@ -73,6 +73,27 @@ def test_no_example_of_what_is_taken_or_added_goes_to_the_shelf(row: ClauseRow) 
     assert heard(row.says, SALSA if "onions" in row.says or "peppers" in row.says else BEANS)[0] != "shelf"
 
 
+TOLD_AS = (
+    "I always {}", "You can {}", "Just {}", "Feel free to {}", "My mother used to {}", "You may as well {}", "It is fine to {}", "Some people {}", "To save time {}", "I like to {}",
+    "Don't be afraid to {}", "There is no harm if you {}", "You only need to {}", "All you do is {}", "Once in a hurry I {}", "The old way was to {}", "If you are lazy, {}",
+)  # fmt: skip
+REFUSING = ("order", "anywhere", "stated", "enough", "never", "taken", "open")
+
+
+def is_a_command(says: str) -> bool:
+    first = clauses_of(says, FACTS.catalogue)[0]
+    return not first.when and any(act.at == 0 and act.form == "base" for act in first.acts)
+
+
+@pytest.mark.parametrize(
+    "row", [row for table, row in EVERY_ROW if table in REFUSING and is_a_command(row.says)], ids=lambda row: row.says[:60]
+)
+def test_what_may_not_be_said_may_not_be_said_in_another_person(row: ClauseRow) -> None:
+    said = [way.format(row.says[0].lower() + row.says[1:]) for way in TOLD_AS]
+    list_ = SALSA if "onions" in row.says or "peppers" in row.says else BEANS
+    assert [sentence for sentence in said if heard(sentence, list_) == ("shelf", False)] == []
+
+
 class Unsorted(ClauseTables):
     """The same rows, each looked at for every clause whose joint it asks for."""
 

@@ -30,6 +30,7 @@ from rheum.core.recipe.idioms import (
     with_its_minutes,
 )
 from rheum.core.recipe.items import COORDINATE, HARD, SUBORDINATE, Item, items_of
+from rheum.core.recipe.joints import act_next, acts_ahead, begins_anew, new_subject
 from rheum.core.recipe.sentences import in_plain_words
 
 _INTO: Final = frozenset({"into", "in", "onto", "on", "over", "to", "with", "under", "inside"})
@@ -137,11 +138,15 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
             parts.append(("", []))
             continue
         behind = items[index + 1] if index + 1 < len(items) else None
-        if item.kind == "act" and item.form == "base" and _begins_anew(parts[-1], item):
+        if item.kind == "act" and item.form == "base" and begins_anew(parts[-1], item):
+            parts.append(("", [item]))
+            continue
+        if behind is not None and new_subject(parts[-1], item, behind):
             parts.append(("", [item]))
             continue
         if (
             item.low == "to"
+            and item.kind != "state"  # “to taste”
             and behind is not None
             and behind.kind == "act"
             and behind.form == "base"
@@ -157,7 +162,10 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
         if (
             joint
             and item.low in SUBORDINATE
-            and not (item.low in ("as", "so", "that", "before", "after", "since", "once") and not _acts_ahead(items, index))
+            and not (item.low in ("as", "so", "that", "before", "after", "since", "once") and not acts_ahead(items, index))
+            and not (
+                item.low in ("before", "after") and behind is not None and behind.low in ("is", "was", "works")
+            )  # “the day before is fine”
         ):
             parts.append((item.low, []))
             continue
@@ -170,7 +178,7 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
         if (
             joint
             and (item.low in COORDINATE or item.kind == "mark")
-            and (_act_next(items, index) if item.low == "or" else _acts_ahead(items, index))
+            and (act_next(items, index) if item.low == "or" else acts_ahead(items, index))
         ):
             when = parts[-1][0] if item.low == "or" or (item.low == "and" and parts[-1][0] in ("until", "till", "if", "when")) else ""
             parts.append((when, []))
@@ -182,41 +190,6 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
         for when, held in parts
         if any(one.kind not in ("mark", "joint") for one in held)
     )
-
-
-def _begins_anew(part: tuple[str, list[Item]], item: Item) -> bool:
-    """Whether an act commands behind a condition without a comma: “when the timer rings | turn off the burner”."""
-    when, held = part
-    conditional = when in ("when", "once", "if", "as", "after", "before") or (held and held[0].group == "sooner")
-    if not conditional or not held or item.group == "tell":
-        return False
-    finite = any((one.kind == "act" and one.form in ("s", "ed")) or one.low in _FINITE for one in held)
-    before = held[-1]
-    return finite and before.kind not in ("not", "joint") and before.low not in _NOT_BEFORE
-
-
-_FINITE: Final = frozenset({"is", "are", "was", "were", "has", "have", "begin", "start", "run", "need", "fall", "drop"})
-_NOT_BEFORE: Final = frozenset(
-    "to can will should must may could would might i you we they it a the and or this that your its not dont".split()
-)
-
-
-def _act_next(items: list[Item], index: int) -> bool:
-    """Whether something is done right behind a joint: “drain or rinse”, and not “onions or peppers”."""
-    behind = next((item for item in items[index + 1 :] if item.kind not in ("plain", "not")), None)
-    return behind is not None and behind.kind == "act"
-
-
-def _acts_ahead(items: list[Item], index: int) -> bool:
-    """Whether something is done between this joint and the next."""
-    for item in items[index + 1 :]:
-        if item.kind == "mark" or (item.kind == "joint" and item.low in SUBORDINATE | {"then", "but"}):
-            return False
-        if item.kind == "act":
-            return True
-        if item.kind == "joint" and item.low in ("and", "or"):
-            return False
-    return False
 
 
 def _clause(when: str, held: list[Item], items: list[Item], found: tuple[Token, ...], *, sentence: str) -> Clause:  # noqa: PLR0915 - one pass over the words
