@@ -25,9 +25,9 @@ _ACTS: Final = frozenset({"act", "no_act", "only", "done", "beyond", "forbids", 
 _THINGS: Final = frozenset({"thing", "no_thing", "only_thing", "no_object"})
 
 
-def read_groups(given: Mapping[str, str]) -> dict[str, frozenset[str]]:
+def read_groups(given: Mapping[str, str], before: Groups | None = None) -> dict[str, frozenset[str]]:
     """Words of one meaning by their names; “@name” stands for a group that was given before, and @cooking for the acts of a kitchen."""
-    groups = {"cooking": KITCHEN, "cooking-but-scaring": KITCHEN - {"scare"}}
+    groups = {"cooking": KITCHEN, "cooking-but-scaring": KITCHEN - {"scare"}, **(before or {})}
     for name, words in given.items():
         groups[name] = words_of_group(words, groups)
     return groups
@@ -100,10 +100,12 @@ def _test(given: Mapping[str, Any], groups: Groups, known: Mapping[str, frozense
     return ClauseTest(asks, tuple((ASKS[name], asked) for name, asked in asks))
 
 
-def read_tables(data: Mapping[str, Any], prose: Prose, file: str) -> tuple[dict[str, tuple[ClauseRow, ...]], dict[str, frozenset[str]]]:
+def read_tables(
+    data: Mapping[str, Any], prose: Prose, file: str, before: Groups | None = None
+) -> tuple[dict[str, tuple[ClauseRow, ...]], dict[str, frozenset[str]]]:
     """The tables of a file of rows and its groups of words; the conditions that rows share (`base`) are written out."""
     bases = data.get("base", {})
-    groups = read_groups(data["group"])
+    groups = read_groups(data["group"], before)
     tables = {}
     for name, rows in data.items():
         if name not in ("base", "group"):

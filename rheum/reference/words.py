@@ -198,9 +198,8 @@ def read_frames(text: str, rows: Mapping[str, str], prose: Prose) -> Frames:
         tables: dict[str, tuple[ClauseRow, ...]] = {}
         group: dict[str, frozenset[str]] = {}
         for name, given in rows.items():
-            more, groups = read_tables(tomllib.loads(given), prose, name)
+            more, group = read_tables(tomllib.loads(given), prose, name, group)
             tables |= more
-            group |= groups
         return Frames(telling, required, tuple(frames), group, ClauseTables(tables))
     except BadRow as error:
         raise BadReference(str(error)) from None

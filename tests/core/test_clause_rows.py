@@ -120,9 +120,9 @@ def test_rows_found_by_their_words_are_all_the_rows_that_hold(words: list[str], 
 
 @pytest.mark.parametrize("name", ROWS)
 def test_every_group_of_words_is_of_use(name: str) -> None:
-    text = shipped(name)
+    text, files = shipped(name), "".join(shipped(one) for one in ROWS)
     code = {"no-canner", "over", "fact", "gone-down", "fails", "unsealed", "slow-lids", "another-time", "kept-cold"}
-    assert [group for group in tomllib.loads(text)["group"] if f"@{group}" not in text and group not in code] == []
+    assert [group for group in tomllib.loads(text)["group"] if f"@{group}" not in files and group not in code] == []
 
 
 @pytest.mark.parametrize(

@@ -42,7 +42,7 @@ def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
         if figure.measure == "number" and not loads and not any(food.figure is figure for food in clause.foods)
     ]
     loaded = [state for state, negated in clause.states.items() if not negated and state in _LOADED and not _let(state, it)]
-    unsafe = [act.group for act in acts if not _may(act.group, it, vouched.get(act.group))]
+    unsafe = [act.group for act in acts if not _may(act.group, it, vouched.get(act.group), catalogue.lexicon.frames.group["neutral"])]
     loose = [
         figure
         for figure in clause.figures
@@ -89,14 +89,11 @@ def _let(state: str, it: Beside) -> bool:
     return row is not None and row.told == "yes"
 
 
-def _may(group: str, it: Beside, table: frozenset[str] | None) -> bool:
+def _may(group: str, it: Beside, table: frozenset[str] | None, neutral: frozenset[str]) -> bool:
     """Whether a tested method does this to these things."""
-    bare = it.things - _NEUTRAL
+    bare = it.things - neutral
     for row in rows_met("may", (it,), 0, group):
         if row.told:
             return row.told == "yes"
         bare -= row.spares
     return table is not None and bare <= table
-
-
-_NEUTRAL: Final = frozenset({"in-water", "spice", "citrus", "food-not-tinned", "dish"})
