@@ -10,11 +10,14 @@ from typing import Any, Final, get_args
 
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.clause_rows import ClauseRow, ClauseTables
+from rheum.core.facts.grammar import Groups
 from rheum.core.facts.ingredients import stem
 from rheum.core.facts.lexicon import Denied, Form, Frame, Frames, Lexicon, LineWords, Prose, ProseWord, Vocabulary, WordKind
 from rheum.core.measures.words import plain_letters
+from rheum.core.recipe.cut import STEPS
 from rheum.core.recipe.recipe import State
 from rheum.reference.clause_rows import BadRow, read_tables
+from rheum.reference.grammar import read_grammar
 from rheum.reference.ways import read_ways
 
 
@@ -68,10 +71,11 @@ def read_line_words(text: str) -> LineWords:
         counted=counted,
         bottled=data.get("bottled", {}),
         spooned=data.get("spooned", {}),
-        group={name: frozenset(held.split()) for name, held in groups.items()},
+        group=Groups({name: frozenset(held.split()) for name, held in groups.items()}),
         pairs={name: frozenset(tuple(pair.split("-")) for pair in groups.get(name, "").split()) for name in ("unfit", "at-will")},
         states=tuple((state, frozenset(held.split())) for state, held in data.get("state", {}).items()),
         fillers={first: tuple(words for words in phrases if words[0] == first) for first in {words[0] for words in phrases}},
+        cuts={word: STEPS[step] for step, held in data.get("cut", {}).items() for word in held.split()},
         **words,
     )
 
@@ -217,6 +221,7 @@ def read_block_words(text: str) -> BlockWords:
             frozenset(data["furniture"]["first"].split()),
             frozenset(data["furniture"]["nutrition"].split()),
             frozenset(data["furniture"]["rating"].split()),
+            Groups({name: frozenset(words.split()) for name, words in data["group"].items()}),
         )
     except (KeyError, AttributeError, ValueError) as error:
         raise BadReference(f"blocks.toml: {error}") from None
@@ -237,4 +242,5 @@ def lexicon() -> Lexicon:
         read_frames(shipped("frames.toml"), {name: shipped(name) for name in ROWS}, prose),
         read_block_words(shipped("blocks.toml")),
         read_ways(shipped("ways.toml")),
+        *read_grammar(shipped("grammar.toml"), prose),
     )

@@ -146,8 +146,12 @@ def test_fermenting(prose: str, is_ferment: bool, facts: Library) -> None:
     assert ("fermented" in [risk.code for _, risk, _ in method(prose, facts).risks]) is is_ferment
 
 
-def test_sentences_do_not_end_at_decimals_or_inches() -> None:
-    assert sentences("Leave 1/2 in. of space. Use 2.5 cups. Process.") == ("Leave 1/2 in. of space.", "Use 2.5 cups.", "Process.")
+def test_sentences_do_not_end_at_decimals_or_inches(facts: Library) -> None:
+    assert sentences("Leave 1/2 in. of space. Use 2.5 cups. Process.", facts.catalogue.lexicon.blocks) == (
+        "Leave 1/2 in. of space.",
+        "Use 2.5 cups.",
+        "Process.",
+    )
 
 
 def test_an_altitude_is_never_taken_from_prose(facts: Library) -> None:

@@ -15,7 +15,7 @@ from rheum.core.recipe.text import read_recipe
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
-FORMULAS = library().formulas
+FORMULAS, LINE = library().formulas, library().catalogue.lexicon.line
 HERE = Settings(read_altitude("1265m"), measures="us")
 
 
@@ -42,7 +42,7 @@ def levels(verdict: Verdict, code: str) -> list[str]:
     ],
 )  # fmt: skip
 def test_a_cut_in_words(words: str, step: int | None, thick: float | None) -> None:
-    found = cut_of(words)
+    found = cut_of(words, LINE)
     assert (found.step if found else None) == step
     if found and thick is not None:
         assert found.thick_mm == pytest.approx(thick, abs=0.05)
@@ -57,7 +57,7 @@ def test_a_cut_in_words(words: str, step: int | None, thick: float | None) -> No
     ],
 )  # fmt: skip
 def test_which_piece_is_bigger(formula: str, here: str, how: str | None) -> None:
-    one, other = cut_of(formula), cut_of(here)
+    one, other = cut_of(formula, LINE), cut_of(here, LINE)
     assert one is not None
     assert other is not None
     assert changed(one, other) == how

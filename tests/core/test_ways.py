@@ -40,7 +40,7 @@ def test_what_is_looked_for_is_found(way: Way) -> None:
 @pytest.mark.parametrize("name", sorted(FACTS.formulas))
 def test_nothing_of_a_tested_method_is_a_short_way(name: str) -> None:
     for line in formula_text(FACTS.formulas[name]).splitlines():
-        for sentence in sentences(line):
+        for sentence in sentences(line, FACTS.catalogue.lexicon.blocks):
             assert in_plain_words(sentence, WAYS) == sentence
 
 

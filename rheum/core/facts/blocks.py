@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from rheum.core.facts.grammar import NO_GROUPS, Groups
+
 
 @dataclass(frozen=True, eq=False)
 class BlockWords:
@@ -15,3 +17,5 @@ class BlockWords:
     furniture: frozenset[str] = frozenset()
     nutrition: frozenset[str] = frozenset()
     rating: frozenset[str] = frozenset()
+    # Words of one meaning.
+    group: Groups = NO_GROUPS

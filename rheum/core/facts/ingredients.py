@@ -10,6 +10,7 @@ from functools import cached_property, lru_cache
 from typing import Final, Literal
 
 from rheum.core.facts.eating import PLAIN, Eating
+from rheum.core.facts.grammar import Groups
 from rheum.core.facts.lexicon import Lexicon, reach_of
 
 Role = Literal[
@@ -129,6 +130,11 @@ class Catalogue:
 
     def __getitem__(self, ingredient_id: str) -> Ingredient:
         return self.by_id[ingredient_id]
+
+    @cached_property
+    def grammar(self) -> Groups:
+        """Words of one meaning by which sentences are heard."""
+        return self.lexicon.grammar
 
     @cached_property
     def reach(self) -> Mapping[str, int]:

@@ -10,6 +10,7 @@ from typing import Final, Literal
 
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.clause_rows import ClauseTables
+from rheum.core.facts.grammar import NO_GROUPS, Groups, Turns
 from rheum.core.facts.ways import Ways
 
 # What a word may be by the open word lists.
@@ -73,10 +74,12 @@ class LineWords:
     bottled: Mapping[str, str] = field(default_factory=dict)
     spooned: Mapping[str, str] = field(default_factory=dict)
     # Words of one meaning, and pairs of them; states in their order; phrases that change nothing, by their first words.
-    group: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    group: Groups = NO_GROUPS
     pairs: Mapping[str, frozenset[tuple[str, ...]]] = field(default_factory=dict)
     states: tuple[tuple[str, frozenset[str]], ...] = ()
     fillers: Mapping[str, tuple[tuple[str, ...], ...]] = field(default_factory=dict)
+    # The words of cuts, with the step of each (recipe/cut.py): the bigger the pieces, the higher.
+    cuts: Mapping[str, int] = field(default_factory=dict)
 
 
 # What a word of a method is: something done, a thing it is done to, what is said of it, or nothing of its own.
@@ -179,5 +182,7 @@ class Lexicon:
     frames: Frames = field(default_factory=Frames)
     blocks: BlockWords = field(default_factory=BlockWords)
     ways: Ways = field(default_factory=Ways)
+    grammar: Groups = NO_GROUPS
+    turns: Turns = field(default_factory=Turns)
     # What a household said is only a kind: the word (without its plural ending) and the food's id.
     kinds: frozenset[tuple[str, str]] = frozenset()

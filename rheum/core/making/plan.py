@@ -152,7 +152,7 @@ def make_plan(text: str, wish: Wish, settings: Settings, library: Library, *, st
         canner_id=canner.id,
         canner_title=canner.title,
         formula_scale=case.match.scale if case.match else 1.0,
-        method=tuple(sentence.strip() for sentence in sentences(_prose(case)) if sentence.strip()),
+        method=tuple(sentence.strip() for sentence in sentences(_prose(case), library.catalogue.lexicon.blocks) if sentence.strip()),
     )
 
 

@@ -47,6 +47,13 @@ _FAMILY_ML: Final[dict[Family, dict[str, float]]] = {
 _COMMON_ML: Final = {"ml": 1.0, "cl": 10.0, "dl": 100.0, "l": 1000.0, "pinch": 0.31, "dash": 0.62, "drop": 0.05}
 _MASS_G: Final = {"mg": 0.001, "g": 1.0, "kg": 1000.0, "oz": G_PER_OZ, "lb": G_PER_LB}
 _LENGTH_MM: Final = {"mm": 1.0, "cm": 10.0, "in": MM_PER_INCH}
+MINUTES_PER: Final = {
+    **dict.fromkeys(("second", "seconds", "sec", "secs", "s"), 1 / 60),
+    **dict.fromkeys(("minute", "minutes", "min", "mins"), 1.0),
+    **dict.fromkeys(("hour", "hours", "hr", "hrs", "h"), 60.0),
+}
+# A month as thirty days.
+DAYS_PER: Final = {"day": 1.0, "days": 1.0, "week": 7.0, "weeks": 7.0, "month": 30.0, "months": 30.0, "year": 365.0, "years": 365.0}
 COUNT_UNITS: Final = frozenset({"each", "clove", "head", "sprig", "bunch", "ear", "stalk", "stick", "leaf", "slice", "handful"})
 
 _SPELLINGS: Final = {

@@ -4,44 +4,11 @@ from __future__ import annotations
 
 from typing import Final
 
+from rheum.core.facts.grammar import Groups
 from rheum.core.recipe.items import Item
 
-_LINKS: Final = frozenset(
-    {"is", "are", "be", "been", "was", "were", "being", "get", "got", "not", "has", "have", "well", "once", "when", "until"}
-)
 
-
-_ARTICLES: Final = frozenset(
-    {
-        "a",
-        "an",
-        "the",
-        "of",
-        "your",
-        "this",
-        "that",
-        "these",
-        "those",
-        "each",
-        "every",
-        "its",
-        "their",
-        "in",
-        "into",
-        "for",
-        "with",
-        "on",
-        "at",
-        "from",
-        "hot",
-        "cold",
-        "my",
-        "our",
-    }
-)
-
-
-def as_adjectives(items: list[Item]) -> list[Item]:
+def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
     """Participles that stand before a thing are said of it (“filled jars”, “boiling brine”); the rest are acts."""
     out: list[Item] = []
     for index, item in enumerate(items):
@@ -76,7 +43,7 @@ def as_adjectives(items: list[Item]) -> list[Item]:
                 out.append(item._replace(kind="plain", group="plain"))
                 continue  # “the tough-skinned ones”
             joined = before is not None and before.low == "well" and item.at - before.at == 2  # “well-mixed dressing”
-            if item.form == "ed" and noun and direct and not (before is not None and before.low in _LINKS and not joined):
+            if item.form == "ed" and noun and direct and not (before is not None and before.low in grammar["link"] and not joined):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
             if (
@@ -96,7 +63,7 @@ def as_adjectives(items: list[Item]) -> list[Item]:
                 and direct
                 and before is not None
                 and (
-                    before.low in _ARTICLES
+                    before.low in grammar["article"]
                     or before.kind in ("state", "figure")
                     or before.group in ("put", "fill", "combine", "cover", "use")
                 )
@@ -114,7 +81,7 @@ def as_adjectives(items: list[Item]) -> list[Item]:
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
-        if item.kind == "act" and item.low in _ADJECTIVES and _in_a_chain(items, index):
+        if item.kind == "act" and item.low in grammar["adjective-too"] and _in_a_chain(items, index, grammar):
             out.append(item._replace(kind="plain", group="plain"))  # “a cool, dry, dark cupboard”
             continue
         if _in_a_row(items, index):
@@ -123,10 +90,16 @@ def as_adjectives(items: list[Item]) -> list[Item]:
         if _postposed(items, index):
             out.append(item._replace(kind="plain", group="plain"))  # “with the spices tied in muslin”
             continue
-        if item.kind == "act" and item.low in _ADJECTIVES and _said_of(items, index):
+        if item.kind == "act" and item.low in grammar["adjective-too"] and _said_of(items, index):
             out.append(item._replace(kind="plain", group="plain"))  # “thin spears work best”
             continue
-        if item.kind == "act" and item.form == "base" and index and items[index - 1].low in _BESIDE and _before_food(items, index):
+        if (
+            item.kind == "act"
+            and item.form == "base"
+            and index
+            and items[index - 1].low in grammar["eaten-beside"]
+            and _before_food(items, index)
+        ):
             out.append(item._replace(kind="plain", group="plain"))  # “with roast turkey”
             continue
         if (
@@ -143,24 +116,24 @@ def as_adjectives(items: list[Item]) -> list[Item]:
     return out
 
 
-_BESIDE: Final = frozenset({"with", "on", "over", "alongside", "beside", "like"})
-
-
 def _before_food(items: list[Item], index: int) -> bool:
     return index + 1 < len(items) and items[index + 1].kind == "food" and items[index + 1].at == items[index].to
 
 
-def _in_a_chain(items: list[Item], index: int) -> bool:
+def _in_a_chain(items: list[Item], index: int, grammar: Groups) -> bool:
     """Whether a word is one of several adjectives behind an article, with more of them or a thing behind it."""
     before = index - 1
-    while before >= 0 and (items[before].low in (",", "and") or items[before].low in _ADJECTIVES or items[before].low in _LOOKS):
+    while before >= 0 and (
+        items[before].low in (",", "and") or items[before].low in grammar["adjective-too"] or items[before].low in grammar["place-looks"]
+    ):
         before -= 1
     behind = items[index + 1] if index + 1 < len(items) else None
-    followed = behind is not None and (behind.low in (",", "and") or behind.low in _LOOKS or behind.kind in ("thing", "food"))
+    followed = behind is not None and (
+        behind.low in (",", "and") or behind.low in grammar["place-looks"] or behind.kind in ("thing", "food")
+    )
     return before >= 0 and before < index - 1 and items[before].low in ("a", "an", "the", "your", "some") and followed
 
 
-_LOOKS: Final = frozenset({"dark", "airy", "quiet", "dim", "place", "spot", "cold"})
 _MADE_READY: Final = frozenset({"peel", "trim", "cut", "mince", "wash", "drain", "blanch", "strain", "tie"})
 
 
@@ -198,9 +171,6 @@ def _postposed(items: list[Item], index: int) -> bool:
     ):
         return False
     return any(one.kind == "act" and one.form == "base" and one.group not in _READY for one in items[:index])
-
-
-_ADJECTIVES: Final = frozenset({"thin", "warm", "cool", "dry", "clean", "open", "brown", "double"})
 
 
 def _said_of(items: list[Item], index: int) -> bool:

@@ -38,9 +38,6 @@ _RULE: Final = re.compile(r"[-=*_~#\s.·•—–]+")
 _BLANKS: Final = re.compile(r"[^\S\n]{9,}")
 
 
-_SETTINGS: Final = frozenset({"jar", "jars", "headspace", "process", "processing", "time", "pack", "canner", "simmer"})
-
-
 _LONGEST_TITLE: Final = 120
 
 
@@ -180,10 +177,10 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
                 and not {"ingredients", "ingredient"} & set(lows_of(line))
             ):
                 heading = None  # “# Peppers”, “With equipment”: a title
-            if heading is None and not _setting(line) and _is_title(line, catalogue):
+            if heading is None and not _setting(line, catalogue) and _is_title(line, catalogue):
                 out.append(Block(number, "title", unmarked(line)[0].removeprefix("Title:").strip().rstrip(":")[:_LONGEST_TITLE]))
                 continue
-        if heading is not None and not _setting(line):
+        if heading is not None and not _setting(line, catalogue):
             out.append(Block(number, "heading", line, heading.per_jar))
             after = heading.kind
             lasting = heading.kind if heading.kind != "aside" else lasting
@@ -208,7 +205,7 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
             after = None
             continue
         look = look_of(line, catalogue)
-        if is_yield_alone(unmarked(line)[0]) and not any(one.look.amount and one.look.food for one in content):
+        if is_yield_alone(unmarked(line)[0], catalogue.lexicon.blocks) and not any(one.look.amount and one.look.food for one in content):
             look = look._replace(amount=False, furniture=True)  # before any line of the list
         content.append(_Line(number, line, look, None, after))
         after = None
@@ -229,15 +226,17 @@ _SERVED: Final = re.compile(r"servings?:? ?[\d¼½¾]", re.I)
 
 
 @lru_cache(maxsize=4096)
-def _setting(line: str) -> bool:
+def _setting(line: str, catalogue: Catalogue) -> bool:
     """“Jars: pint”, “Headspace: 1/2 in”, “Process: 10 min”: a line that sets one thing."""
     name, _, rest = line.partition(":")
     if not rest.strip():
         return False
     lows = lows_of(name)
-    return (len(lows) == 1 and lows[0] in _SETTINGS and not (lows[0] == "jar" and begins_with_amount(rest) and "jar" not in rest)) or (
-        lows in (["jar", "size"], ["head", "space"], ["processing", "time"], ["process", "time"])
-    )
+    return (
+        len(lows) == 1
+        and lows[0] in catalogue.lexicon.blocks.group["setting"]
+        and not (lows[0] == "jar" and begins_with_amount(rest) and "jar" not in rest)
+    ) or (lows in (["jar", "size"], ["head", "space"], ["processing", "time"], ["process", "time"]))
 
 
 _OF_THREE: Final = 3
@@ -309,23 +308,18 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
     return out
 
 
-_ANY_FOOD: Final = frozenset("vegetable vegetables veg fruit meat fish leftover leftovers scraps".split())
-
-
 def _bare_food(line: _Line, catalogue: Catalogue) -> bool:
     """Whether a line is nothing but the name of something that could be eaten, without an amount."""
     look, lows = line.look, lows_of(line.text)
     if not lows or len(lows) > _FEW_WORDS or look.sentence or look.imperative or look.furniture or ":" in line.text:
         return False
     vocabulary = catalogue.lexicon.vocabulary
-    return lows[-1] in _ANY_FOOD or "food" in (vocabulary.sort(stem(lows[-1])), vocabulary.sort(lows[-1]))
+    return lows[-1] in catalogue.lexicon.blocks.group["any-food"] or "food" in (vocabulary.sort(stem(lows[-1])), vocabulary.sort(lows[-1]))
 
 
 _FEW_WORDS: Final = 4
 _A_STEP: Final = 5
 _EVERYTHING: Final = re.compile(r"\W{0,6}(?:everything|all|it all|the lot)\b", re.I)
-# By what a line begins or ends that says how much of something there is, and no figure.
-_SO_MUCH: Final = frozenset("a an one another some extra additional plus and also little few more half any lots plenty".split())
 _BESIDES: Final = (("as", "well"), ("per", "jar"), ("each", "jar"), ("every", "jar"), ("the", "gaps"), ("to", "fill"), ("per", "pint"), ("each", "pint"), ("too",))  # fmt: skip
 _LONGEST_SO_MUCH: Final = 9
 
@@ -335,7 +329,9 @@ def _some_of_it(line: _Line, catalogue: Catalogue) -> bool:
     look, lows = line.look, lows_of(line.text)
     if not 1 < len(lows) <= _LONGEST_SO_MUCH or look.sentence or look.imperative or look.furniture or ":" in line.text:
         return False
-    said = lows[0] in _SO_MUCH or any(tuple(lows[at : at + len(run)]) == run for run in _BESIDES for at in range(1, len(lows)))
+    said = lows[0] in catalogue.lexicon.blocks.group["so-much"] or any(
+        tuple(lows[at : at + len(run)]) == run for run in _BESIDES for at in range(1, len(lows))
+    )
     vocabulary = catalogue.lexicon.vocabulary
     known = catalogue.lexicon.blocks.heading
     heading = frozenset(word for words in known.values() for word in words)
@@ -348,7 +344,7 @@ def _some_of_it(line: _Line, catalogue: Catalogue) -> bool:
 
 def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogue, *, role: str | None) -> Block:
     look = line.look
-    if _setting(line.text) and role is None:
+    if _setting(line.text, catalogue) and role is None:
         return Block(line.number, "method", line.text)
     if role is None and tells_nutrients(line.text, catalogue, under=section is not None and section.nutrients):
         return Block(line.number, "aside", line.text, furniture=True, nutrients=True)

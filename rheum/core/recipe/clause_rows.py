@@ -8,18 +8,17 @@ from functools import cached_property
 from typing import Any, Final
 
 from rheum.core.facts.clause_rows import ClauseRow, ClauseTables, ClauseTest, FoodTest
-from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.denial import spice_alone
 from rheum.core.recipe.leads import Led, is_a, leads_of
 
-_LETS: Final = frozenset({"let", "lets", "letting", "allow", "allows", "allowing"})
 _LEFT: Final = frozenset({"cool", "chill", "rest", "sit", "settle", "stand"})
 
 
 def doing(clause: Clause) -> Set[str]:
     """The acts of a clause but those of telling; “let them cool” is standing."""
     done = clause.groups - {"tell"}
-    if not done and _LETS & clause.words and _LEFT & clause.words:
+    if not done and clause.grammar["lets"] & clause.words and _LEFT & clause.words:
         return {"stand"}
     return done
 

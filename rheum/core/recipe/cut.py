@@ -11,30 +11,19 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final, Literal
 
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, mm_per
 from rheum.core.measures.words import Token, settled, tokens
 
-# Bigger pieces, higher step. Each word counts where it is said of the produce itself.
-_STEPS: Final = {
-    -1: "puree pureed purée puréed liquidised liquidized blended mashed pulped pulp",
-    0: "minced grated ground crushed mince",
-    1: "chopped chop diced shredded minutely dice brunoise",
-    2: "sliced slice slices ring rings round rounds strip strips julienne julienned matchstick matchsticks coin coins ribbon ribbons crosswise slivered slivers",
-    3: "chunk chunks pieces lump lumps hunk hunks cubed cube cubes quarter quartered quarters wedge wedges spear spears floret florets segments",
-    4: "halved halves",
-    5: "whole uncut slit",
-}  # fmt: skip
-_STEP_OF: Final = {word: step for step, words in _STEPS.items() for word in words.split()}
-_SLICED: Final = frozenset(
-    "sliced slice slices ring rings round rounds pieces cube cubes chunk chunks dice diced cubed thick strip strips coin coins wide cut".split()
-)
-_OF_WHOLE: Final = frozenset("kernel kernels clove cloves seed seeds berries spice spices allspice peppercorns mixed".split())
-_AWAY: Final = frozenset("end ends stem stems tip tips top tops blossom root roots".split())
 WHOLE: Final = 5
 HALVED: Final = 4
 QUARTERED: Final = 3
+SLICED: Final = 2
+CHOPPED: Final = 1
 PUREED: Final = -1
+# Bigger pieces, higher step.
+STEPS: Final = {"pureed": PUREED, "minced": 0, "chopped": CHOPPED, "sliced": SLICED, "chunks": QUARTERED, "halved": HALVED, "whole": WHOLE}
 # A quarter inch for three sixteenths is still “3/16 to 1/4” (USDA Guide 6, from memory).
 THICKER: Final = 1.35
 # “Thickly sliced” gives no thickness: thicker than any that is written.
@@ -54,21 +43,25 @@ def _low(found: tuple[Token, ...], at: int) -> str:
     return found[at].low if 0 <= at < len(found) else ""
 
 
-def _words_of_cut(found: tuple[Token, ...]) -> list[tuple[int, str, int]]:
+def _words_of_cut(found: tuple[Token, ...], line: LineWords) -> list[tuple[int, str, int]]:
     """(step, word, place) of every word of a cut that is said of the produce itself."""
     cuts, aside = [], False
     for at, word in enumerate(found):
         if word.text in ",;()":
             aside = False
-        aside = aside or word.low in _AWAY
+        aside = aside or word.low in line.group["cut-away-end"]
         if aside:
             continue
-        step = _STEP_OF.get(word.low)
+        step = line.cuts.get(word.low)
         if word.low in ("grated", "ground", "crushed") and _low(found, at - 1) in ("coarsely", "coarse", "roughly"):
-            step = 1
+            step = CHOPPED
         if word.low == "half" and (_low(found, at + 1) in ("lengthwise", "lengthways") or _low(found, at - 1) == "in"):
-            step = 4
-        if step is None or (word.low == "whole" and _low(found, at + 1) in _OF_WHOLE) or (step == 5 and _low(found, at - 1) == "or"):
+            step = HALVED
+        if (
+            step is None
+            or (word.low == "whole" and _low(found, at + 1) in line.group["counted-whole"])
+            or (step == WHOLE and _low(found, at - 1) == "or")
+        ):
             continue
         if word.low in ("sliced", "cut") and _low(found, at - 1) == "not":
             continue
@@ -76,7 +69,7 @@ def _words_of_cut(found: tuple[Token, ...]) -> list[tuple[int, str, int]]:
     return cuts
 
 
-def _thickness(found: tuple[Token, ...]) -> float | None:
+def _thickness(found: tuple[Token, ...], line: LineWords) -> float | None:
     """The thickness that stands beside a word of slicing: “1/4 inch thick”, “sliced 3/16 in”, “in 1 cm slices”."""
     for at, word in enumerate(found):
         if word.kind != "number":
@@ -92,9 +85,9 @@ def _thickness(found: tuple[Token, ...]) -> float | None:
         while _low(found, before) in ("about", "into", "to", "in", "(", ",", "approximately", "each", "roughly"):
             before -= 1
         if (
-            _low(found, behind) in _SLICED
-            or _low(found, behind + 1) in _SLICED
-            or _low(found, before) in _SLICED
+            _low(found, behind) in line.group["cut-to-a-size"]
+            or _low(found, behind + 1) in line.group["cut-to-a-size"]
+            or _low(found, before) in line.group["cut-to-a-size"]
             or _low(found, before) in ("crosswise", "thinly", "across")
         ):
             return read.amount.high * mm_per(read.amount.unit)
@@ -102,29 +95,30 @@ def _thickness(found: tuple[Token, ...]) -> float | None:
 
 
 @lru_cache(maxsize=4096)
-def cut_of(text: str) -> Cut | None:
+def cut_of(text: str, line: LineWords) -> Cut | None:
     """The cut that words speak of: of several done one after the other the last (“halved and sliced”), of several to choose from the
     biggest; None where they say nothing of it."""
     found = tokens(settled(text[:400]))
-    cuts = _words_of_cut(found)
+    cuts = _words_of_cut(found, line)
     if not cuts:
         return None
     choice = any(word.low == "or" for word in found) or any(step == WHOLE for step, _, _ in cuts)
     step, word, _ = max(cuts) if choice else cuts[-1]
-    thick = _thickness(found)
+    thick = _thickness(found, line)
     thickly = any(
-        item.low == "thickly" or (item.low == "thick" and _STEP_OF.get(_low(found, index + 1)) == 2) for index, item in enumerate(found)
+        item.low == "thickly" or (item.low == "thick" and line.cuts.get(_low(found, index + 1)) == SLICED)
+        for index, item in enumerate(found)
     )
     return Cut(step, THICKLY_MM if thickly and thick is None else thick, word)
 
 
-def is_of(text: str, cut: Cut) -> bool:
+def is_of(text: str, cut: Cut, line: LineWords) -> bool:
     """Whether a cut is one of those that words let choose from (“grated or chopped”), or the same in another word (“finely chopped”: minced)."""
     found = tokens(settled(text[:400]))
     lows = [word.low for word in found]
     if cut.word in ("minced", "mince") and any(one == "finely" and two == "chopped" for one, two in pairwise(lows)):
         return True
-    return "or" in lows and any(step == cut.step for step, _, _ in _words_of_cut(found))
+    return "or" in lows and any(step == cut.step for step, _, _ in _words_of_cut(found, line))
 
 
 Change = Literal["bigger", "smaller", "much-smaller", "pureed"]

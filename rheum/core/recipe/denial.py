@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Set
 from functools import lru_cache
-from typing import Final
 
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.lexicon import Denied, Prose
-from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.heard import Listed
 
 
@@ -139,13 +138,12 @@ def denied_by(clause: Clause, things: set[str], prose: Prose, around: set[str], 
     return None
 
 
-_MAKING: Final = frozenset("make makes made making do does did done doing like love have get".split())
-
-
 def _without(clause: Clause) -> set[str]:
     """What a clause does without: “without vinegar”, “no lids”."""
     if not (clause.lacks or "noneed" in clause.words) or clause.forbidden:
         return set()
-    made = clause.groups - {"tell", "wash", "check", "serve", "discard", "time"} or any(act.word in _MAKING for act in clause.acts)
+    made = clause.groups - {"tell", "wash", "check", "serve", "discard", "time"} or any(
+        act.word in clause.grammar["making"] for act in clause.acts
+    )
     acids = [food for food in clause.foods if food.negated and food.ingredient is not None and food.ingredient.role.acid]
     return {"acid"} if any(made or not clause.acts_before(food.at) for food in acids) else set()

@@ -5,66 +5,15 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Final, Literal, NamedTuple
 
+from rheum.core.facts.grammar import Groups
 from rheum.core.measures.altitude import M_PER_FT
 from rheum.core.measures.amount import Amount, AmountError, amount_at
-from rheum.core.measures.units import kind_of, mm_per
+from rheum.core.measures.units import DAYS_PER, MINUTES_PER, kind_of, mm_per
 from rheum.core.measures.words import FRACTIONS, UNITS, Token, number_at
 
 Measure = Literal[
     "minutes", "days", "length", "volume", "mass", "count", "celsius", "fahrenheit", "degrees", "percent", "number", "jars", "altitude"
 ]
-
-
-_MINUTES: Final = {
-    "second": 1 / 60,
-    "seconds": 1 / 60,
-    "sec": 1 / 60,
-    "secs": 1 / 60,
-    "s": 1 / 60,
-    "minute": 1.0,
-    "minutes": 1.0,
-    "min": 1.0,
-    "mins": 1.0,
-    "hour": 60.0,
-    "hours": 60.0,
-    "hr": 60.0,
-    "hrs": 60.0,
-    "h": 60.0,
-}
-
-
-_SHORTENED: Final = frozenset({"min", "mins", "sec", "secs", "hr", "hrs"})
-_DAYS: Final = {"day": 1.0, "days": 1.0, "week": 7.0, "weeks": 7.0, "month": 30.0, "months": 30.0, "year": 365.0, "years": 365.0}
-
-
-_WARE: Final = frozenset(
-    {
-        "pot",
-        "pan",
-        "kettle",
-        "saucepan",
-        "saucepot",
-        "stockpot",
-        "bowl",
-        "dutch",
-        "crock",
-        "oven",
-        "stainless",
-        "enamel",
-        "enamelled",
-        "heavy",
-        "non",
-        "nonreactive",
-        "pitcher",
-        "jug",
-        "container",
-        "preserving",
-        "stock",
-        "skillet",
-        "large",
-        "pots",
-    }
-)
 
 
 class Figure(NamedTuple):
@@ -99,16 +48,16 @@ def _measured(found: tuple[Token, ...], at: int) -> bool:
     behind = low_at(found, read.to + (low_at(found, read.to) == "-"))
     if read.amount.unit != "each":
         return read.amount.unit not in ("head", "piece") or True
-    return behind in _MINUTES or behind in _DAYS or read.amount.high > 1
+    return behind in MINUTES_PER or behind in DAYS_PER or read.amount.high > 1
 
 
 def low_at(found: tuple[Token, ...], at: int) -> str:
     return found[at].low if 0 <= at < len(found) else ""
 
 
-def figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
+def figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figure, int] | None:
     """The figure that begins at a token, and the token behind it; “an inch or two” is one of twice as much at most. None where none does."""
-    read = _figure_at(found, at)
+    read = _figure_at(found, at, grammar)
     if read is None or low_at(found, read[1]) != "or" or low_at(found, at) not in ("a", "an", "one"):
         return read
     figure, end = read
@@ -118,37 +67,37 @@ def figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
     return read
 
 
-def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
+def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figure, int] | None:
     try:
         read = amount_at(found, at)
     except AmountError:
         end = at + 1
         if low_at(found, end) in ("-", "–", "to") and end + 1 < len(found) and found[end + 1].kind == "number" and found[at].text == "0":
-            return _figure_at(found, end + 1)  # “0 to 1,000 feet”
+            return _figure_at(found, end + 1, grammar)  # “0 to 1,000 feet”
         return Figure(0, 0, "number", None, at), end
     if read is None:
         return None
     amount, to = read
-    if amount.unit == "each" and _of_jars(found, to):
+    if amount.unit == "each" and _of_jars(found, to, grammar):
         return Figure(amount.low, amount.high, "jars", None, at), to
-    if amount.unit == "each" and (packed := _packages(found, to)) is not None:
+    if amount.unit == "each" and (packed := _packages(found, to, grammar)) is not None:
         each, end = packed
         amount = replace(each, low=each.low * amount.low, high=each.high * amount.high)
         return Figure(amount.low, amount.high, "volume" if kind_of(amount.unit) == "volume" else "mass", amount, at), end
     step = to + (low_at(found, to) == "-")
     behind = low_at(found, step)
-    if amount.unit == "each" and behind in ("more", "full", "whole", "extra", "solid") and low_at(found, step + 1) in _MINUTES:
+    if amount.unit == "each" and behind in grammar["more-minutes"] and low_at(found, step + 1) in MINUTES_PER:
         step += 1  # “5 more minutes”
         behind = low_at(found, step)
     heights = behind in ("above", "over", "below", "at") and any(
         word.kind == "number" or word.low == "that" for word in found[step + 1 : step + 2]
     )
-    if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at):
+    if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at, grammar):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “15 minutes at sea level, 20 above 1,000 ft”
     if (
         amount.unit == "each"
         and low_at(found, at - 1) in ("another", "maybe", "perhaps")
-        and _timed_before(found, at)
+        and _timed_before(found, at, grammar)
         and behind in ("", ".", ",", "and")
     ):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “simmer 20 minutes, then let stand another 20”
@@ -156,18 +105,23 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         amount.unit == "each"
         and low_at(found, at - 1) in ("simmer", "boil", "process")
         and to >= len(found) - 1
-        and (_timed_before(found, at) or low_at(found, at - 1) == "process")
+        and (_timed_before(found, at, grammar) or low_at(found, at - 1) == "process")
     ):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “boil three minutes, add the carrots, simmer ten”
-    if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to):
+    if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to, grammar):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
     if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in ("feet", "ft", "elevation", "altitude") for word in found):
         return Figure(amount.low, amount.high, "altitude", None, at), to  # “20 minutes at 1,001-6,000”, of feet said before
-    if amount.unit == "each" or (amount.unit in ("l", "g") and behind in _MINUTES):
-        if behind in _MINUTES and (behind not in ("s", "h") or found[at].kind == "number"):
-            per = _MINUTES[behind]
+    if amount.unit == "each" or (amount.unit in ("l", "g") and behind in MINUTES_PER):
+        if behind in MINUTES_PER and (behind not in ("s", "h") or found[at].kind == "number"):
+            per = MINUTES_PER[behind]
             end = step + 1
-            if low_at(found, end) == "." and behind in _SHORTENED and end + 1 < len(found) and not found[end + 1].text[:1].isupper():
+            if (
+                low_at(found, end) == "."
+                and behind in grammar["shortened-time"]
+                and end + 1 < len(found)
+                and not found[end + 1].text[:1].isupper()
+            ):
                 end += 1
             if low_at(found, end) in ("and", "&") and low_at(found, end + 1) in ("a", "one") and low_at(found, end + 2) == "half":
                 return Figure((amount.low + 0.5) * per, (amount.high + 0.5) * per, "minutes", None, at), end + 3
@@ -175,8 +129,8 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         if behind in ("feet", "ft", "metres", "meters", "m", "foot") and (amount.high >= 100 or behind not in ("feet", "foot")):
             per_m = 1.0 if behind in ("feet", "ft", "foot") else 1 / M_PER_FT
             return Figure(amount.low * per_m, amount.high * per_m, "altitude", None, at), step + 1
-        if behind in _DAYS:
-            return Figure(amount.low * _DAYS[behind], amount.high * _DAYS[behind], "days", None, at), step + 1
+        if behind in DAYS_PER:
+            return Figure(amount.low * DAYS_PER[behind], amount.high * DAYS_PER[behind], "days", None, at), step + 1
         if behind in ("'", "′") and found[at].kind == "number" and amount.high < 100 and low_at(found, step + 1) not in ("'", "′"):
             return Figure(amount.low, amount.high, "minutes", None, at), step + 1
         if behind in ("°", "deg", "degree", "degrees"):
@@ -203,18 +157,20 @@ def _figure_at(found: tuple[Token, ...], at: int) -> tuple[Figure, int] | None:
         or (amount.unit in ("pint", "quart") and behind in ("canning", "preserving", "mason"))
     ):
         return Figure(amount.low, amount.high, "jars", amount, at), to
-    if kind in ("volume", "mass") and behind in _WARE:
+    if kind in ("volume", "mass") and behind in grammar["ware"]:
         return Figure(amount.low, amount.high, "jars", None, at), step
     each_of = behind == "each" and low_at(found, step + 1) == "of"  # “a quart each of vinegar and water”
-    if amount.unit in ("pint", "quart") and behind not in ("of",) and not each_of and not _food_word(found, step):
+    if (
+        amount.unit in ("pint", "quart")
+        and behind not in ("of",)
+        and not each_of
+        and low_at(found, step) not in grammar["not-a-jar-before"]
+    ):
         return Figure(amount.low, amount.high, "jars", amount, at), to
     return Figure(amount.low, amount.high, "volume" if kind == "volume" else "mass" if kind == "mass" else "count", amount, at), to
 
 
-_PACKAGES: Final = frozenset({"package", "packages", "packet", "packets", "bag", "bags", "can", "cans", "tin", "tins", "box", "boxes"})
-
-
-def _packages(found: tuple[Token, ...], at: int) -> tuple[Amount, int] | None:
+def _packages(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Amount, int] | None:
     """What one of several packages holds, and where it ends: “six | 10-ounce frozen packages”."""
     bracket = low_at(found, at) == "("
     try:
@@ -223,36 +179,28 @@ def _packages(found: tuple[Token, ...], at: int) -> tuple[Amount, int] | None:
         return None
     if read is None or kind_of(read.amount.unit) not in ("mass", "volume"):
         return None
-    return (read.amount, read.to + bracket) if _PACKAGES & {word.low for word in found[read.to : read.to + 4]} else None
-
-
-_BEFORE_JARS: Final = frozenset(
-    "hot clean sterile sterilised sterilized warm half pint quart prepared canning heated empty small large glass mason preserving filled dry - ml oz ounce l litre liter".split()
-)
+    return (read.amount, read.to + bracket) if grammar["package"] & {word.low for word in found[read.to : read.to + 4]} else None
 
 
 _LEAST_TIME: Final = 5
 _A_HEIGHT: Final = 1000
 
 
-def _timed_before(found: tuple[Token, ...], at: int) -> bool:
+def _timed_before(found: tuple[Token, ...], at: int, grammar: Groups) -> bool:
     """Whether minutes stood before in the same sentence, so that a bare figure behind them is another of them."""
     for index in range(at - 1, -1, -1):
-        if found[index].text in ".;!?" and low_at(found, index - 1) not in _SHORTENED:
+        if found[index].text in ".;!?" and low_at(found, index - 1) not in grammar["shortened-time"]:
             return False
         if found[index].low in ("minutes", "min", "mins", "hours", "hour", "hrs"):
             return True
     return False
 
 
-_SIZES: Final = frozenset({"pints", "quarts", "pint", "quart", "half", "jars", "halfpints"})
-
-
-def _time_of_jars(found: tuple[Token, ...], at: int, to: int) -> bool:
+def _time_of_jars(found: tuple[Token, ...], at: int, to: int, grammar: Groups) -> bool:
     """Whether a bare figure is one of several times of a sentence, each of its own jars: “pints 10, quarts 15 minutes”."""
-    if low_at(found, to) == "for" and low_at(found, to + 1) in _SIZES:
-        return _timed_before(found, at)
-    if low_at(found, to) == "(" and low_at(found, to + 1) in _SIZES:
+    if low_at(found, to) == "for" and low_at(found, to + 1) in grammar["jar-size"]:
+        return _timed_before(found, at, grammar)
+    if low_at(found, to) == "(" and low_at(found, to + 1) in grammar["jar-size"]:
         return any(word.low in ("minutes", "min", "mins") for word in found)
     before = at - 1
     while low_at(found, before) in (":", "-", "–", "for"):
@@ -260,33 +208,16 @@ def _time_of_jars(found: tuple[Token, ...], at: int, to: int) -> bool:
     if low_at(found, before) not in ("pints", "quarts"):
         return False
     if low_at(found, to) not in (",", "and", ";", "&", "/", "or"):
-        return to >= len(found) - 1 and (_timed_before(found, at) or any(word.low == "process" for word in found[:at]))
+        return to >= len(found) - 1 and (_timed_before(found, at, grammar) or any(word.low == "process" for word in found[:at]))
     return any(word.low in ("minutes", "min", "mins", "process") for word in found)
 
 
-def _of_jars(found: tuple[Token, ...], at: int) -> bool:
+def _of_jars(found: tuple[Token, ...], at: int, grammar: Groups) -> bool:
     """Whether a number counts jars: “9 hot half-pint jars”, “two pints”."""
     for step in range(at, min(at + 7, len(found))):
         low = found[step].low
         if low in ("jar", "jars", "pints", "quarts", "bottles", "lids", "bands"):
             return True
-        if low not in _BEFORE_JARS and found[step].kind != "number":
+        if low not in grammar["before-jars"] and found[step].kind != "number":
             return low in ("pint", "quart") and False
     return False
-
-
-def _food_word(found: tuple[Token, ...], at: int) -> bool:
-    return low_at(found, at) in (
-        "water",
-        "vinegar",
-        "brine",
-        "boiling",
-        "cider",
-        "white",
-        "sliced",
-        "chopped",
-        "cold",
-        "tomatoes",
-        "onions",
-        "hot",
-    )

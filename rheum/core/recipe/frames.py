@@ -8,8 +8,8 @@ from dataclasses import replace
 from typing import Final
 
 from rheum.core.facts.lexicon import Frame, Frames
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.clause_rows import Beside, doing, row_for, word_of
-from rheum.core.recipe.clauses import Clause
 
 # What makes a clause one about the process.
 OF_PROCESS: Final = frozenset({"jar", "lid", "canner", "space", "rim", "clock", "altitude", "oven", "wax", "mould", "bubble"})
@@ -75,14 +75,12 @@ def _told_by_a_row(it: Beside) -> str:
 def _unboiled(clause: Clause, things: Set[str], lows: Set[str], said: Set[str]) -> str:
     """A boil that is forbidden, of what is boiled by any tested method: “don't boil it”."""
     unboiled = [act for act in clause.acts if act.negated and act.group in ("boil", "simmer") and act.form != "ing"]
-    boiled = _BOILED_LESS & lows or {"boil", "bring"} & (said - {act.word for act in unboiled}) or "awaited" in clause.around
+    boiled = (
+        clause.grammar["boiled-less"] & lows or {"boil", "bring"} & (said - {act.word for act in unboiled}) or "awaited" in clause.around
+    )
     return unboiled[0].word if unboiled and not boiled and things <= _BOILED else ""
 
 
-# How not to boil something that is boiled all the same, and of what that is said.
-_BOILED_LESS: Final = frozenset(
-    "off over dry hard long longer too rapidly vigorously away more down again yet fast furiously than unless lid lids hot".split()
-)
 _BOILED: Final = frozenset({"mix", "food", "brine", "group", "acid", "spice"})
 
 

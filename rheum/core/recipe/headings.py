@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
+from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.measures.words import UNITS, settled, tokens
 from rheum.core.recipe.jar_names import jars_named
@@ -53,16 +54,18 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     lows = lows_of(name)
     if not lows or len(lows) > _LONGEST_HEADING:
         return None
-    if not colon and ((name.rstrip().endswith((".", "!", ",", ";")) and not _SHORT & set(lows)) or len(lows) > 6):
+    if not colon and (
+        (name.rstrip().endswith((".", "!", ",", ";")) and not catalogue.lexicon.blocks.group["short"] & set(lows)) or len(lows) > 6
+    ):
         return None
-    if lows[0] in _STAGES and len(lows) == len(("day", "1")) and (lows[1][0].isdigit() or lows[1] in UNITS):
+    if lows[0] in catalogue.lexicon.blocks.group["stage"] and len(lows) == len(("day", "1")) and (lows[1][0].isdigit() or lows[1] in UNITS):
         return Heading("method", None, rest)  # “DAY 2”
     if lows[0] == "bowl" and lows[1:2] and (lows[1].isdigit() or lows[1] in UNITS) and set(lows[2:]) <= _list_words(catalogue):
         return Heading("list", None, rest)  # “Bowl two (the bag)”
     if (
         lows[:2] == ["how", "to"]
         and lows[2:3]
-        and lows[2] in _HOW_TO
+        and lows[2] in catalogue.lexicon.blocks.group["how-to"]
         and not any(low[0].isdigit() for low in lows)
         and not _strange(name, catalogue)
     ):
@@ -82,7 +85,7 @@ def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     kind, per_jar = found
     if kind == "list" and rest and _only_food(name, catalogue) and not catalogue.within(words_of(rest)):
         return None  # “Peppers: 4 lb bell”
-    plain = kind in ("list", "method") and not (marked or colon or name.isupper() or set(lows) <= _BARE)
+    plain = kind in ("list", "method") and not (marked or colon or name.isupper() or set(lows) <= catalogue.lexicon.blocks.group["bare"])
     if plain and not (kind == "list" and lows[0] == "for" and len(lows) <= 4):
         return None
     if kind == "aside" and not (marked or colon or name.isupper()) and len(lows) > 3:
@@ -101,44 +104,20 @@ def names_a_part(text: str, catalogue: Catalogue) -> bool:
     return text.lstrip()[:1].isupper() and 0 < len(lows) <= 3 and set(lows) <= catalogue.lexicon.blocks.heading["part"]
 
 
-_HOW_TO: Final = frozenset({"can", "make", "pickle", "preserve", "prepare", "put", "cook", "process", "do"})
-_STAGES: Final = frozenset({"day", "stage"})
-_SHORT: Final = frozenset({"ing", "ingr", "ingred", "ingreds", "meth", "dir", "dirs", "instr"})
-
-
-_BARE: Final = frozenset(
-    "i we one ones here is its done goes doing them these do you what heres lets youll stuff ing ingr ingred ingreds meth dir dirs instr ingredients ingredient method directions direction instructions instruction steps procedure preparation the recipe how to make it you need will what ll for brine syrup canning processing making".split()
-)
-
-
-_JAR: Final = frozenset({"jar", "pint", "quart", "bottle"})
-
-
-_EACH: Final = frozenset({"each", "every", "per"})
-
-
-_PER_JAR_WORDS: Final = frozenset(
-    "to in into for add place put goes go needs need of the a bottom hot canning clean one single each every per jar jars pint pints quart quarts half bottle ml oz ounce litre liter l gallon wide mouth regular and on".split()
-)
-
-
-# What a line about the yield may say beside its figures.
-_YIELD_WORDS: Final = frozenset(
-    "for makes make made enough about approximately approx around roughly some to or so of jar jars pint pints quart quarts half halfpints ml oz ounce ounces give take up yield yields you need".split()
-)
-
-
 _LONGEST_YIELD: Final = 24  # words and marks
 
 
-def is_yield_alone(line: str) -> bool:
+def is_yield_alone(line: str, blocks: BlockWords) -> bool:
     """“6-8 pints”, “about nine half-pints”: how much there will be, and nothing that could be eaten."""
     if len(line.split(maxsplit=_LONGEST_YIELD)) > _LONGEST_YIELD:
         return False
     lows = lows_of(line)
     figures = [low for low in lows if low[0].isdigit() or low in UNITS]
     return (
-        2 <= len(lows) <= 8 and bool(figures) and bool({"pints", "quarts", "jars"} & set(lows)) and set(lows) <= _YIELD_WORDS | set(figures)
+        2 <= len(lows) <= 8
+        and bool(figures)
+        and bool({"pints", "quarts", "jars"} & set(lows))
+        and set(lows) <= blocks.group["about-yield"] | set(figures)
     )
 
 
@@ -147,17 +126,22 @@ def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str |
     fill = words["fill"]
     numbers = [low for low in lows if low[0].isdigit() or low in UNITS]
     said = set(lows)
-    jar = said & (_JAR | {"jars", "pints", "quarts"})
-    if (said & _EACH and jar) or (
+    jar = said & (catalogue.lexicon.blocks.group["jar"] | {"jars", "pints", "quarts"})
+    if (said & catalogue.lexicon.blocks.group["each"] and jar) or (
         jar & {"jar"} and len(lows) <= 4 and said & {"one", "a", "jar"} and not said & {"size", "sizes", "label", "labels"}
     ):
-        if said - _PER_JAR_WORDS - set(numbers):
+        if said - catalogue.lexicon.blocks.group["per-jar"] - set(numbers):
             return None
-        size = jars_named(name)
+        size = jars_named(name, catalogue.grammar)
         return "per-jar", size[0][1] if size else ""
-    if numbers and lows[0] in ("for", "makes", "enough") and said <= _YIELD_WORDS | set(numbers) and jar:
+    if numbers and lows[0] in ("for", "makes", "enough") and said <= catalogue.lexicon.blocks.group["about-yield"] | set(numbers) and jar:
         return "list", None  # “For 3-4 pints:”
-    if numbers and jar and said & words["list"] and said <= words["list"] | fill | _YIELD_WORDS | set(numbers):
+    if (
+        numbers
+        and jar
+        and said & words["list"]
+        and said <= words["list"] | fill | catalogue.lexicon.blocks.group["about-yield"] | set(numbers)
+    ):
         return "list", None  # “Brine for 8 pints:”
     if numbers and not said & words["method"]:
         return None

@@ -12,12 +12,14 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final
 
+from rheum.core.facts.grammar import Groups
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.lexicon import Denied
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.around import around_of
+from rheum.core.recipe.clause import Clause, Food
 from rheum.core.recipe.clause_rows import Beside, beside_each_other, doing, row_for, why_of, word_of
-from rheum.core.recipe.clauses import Clause, Food, clauses_of
+from rheum.core.recipe.clauses import clauses_of
 from rheum.core.recipe.denial import denied_by, things_of
 from rheum.core.recipe.frames import against_frames, is_process
 from rheum.core.recipe.heard import Heard, Listed
@@ -59,6 +61,7 @@ class Spoken:
     plain: str
     heard: Heard
     clauses: tuple[Clause, ...]
+    grammar: Groups
     told: tuple[Denied, ...] = ()
 
 
@@ -71,7 +74,9 @@ def hear(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool = F
     told = [row for clause in clauses if not aside and (row := denied_by(clause, things_of(clause, listed), prose, set(), told=True))]
     if told and worst.outcome == "vouched":
         worst = Heard("process", told[0].says)  # Rheum's own steps take new lids
-    return Spoken(sentence, in_plain_words(sentence, catalogue.lexicon.ways), worst, tuple(clauses), tuple(dict.fromkeys(told)))
+    return Spoken(
+        sentence, in_plain_words(sentence, catalogue.lexicon.ways), worst, tuple(clauses), catalogue.grammar, tuple(dict.fromkeys(told))
+    )
 
 
 def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) -> tuple[Heard, list[Clause]]:

@@ -7,9 +7,19 @@ from dataclasses import replace
 from itertools import pairwise
 from typing import Final
 
+from rheum.core.facts.grammar import Groups
 from rheum.core.measures.words import Token
 from rheum.core.recipe.figures import Figure, low_at
 from rheum.core.recipe.items import Item
+
+
+def changes_nothing(held: list[Item], item: Item) -> bool:
+    """Whether “more”, “optional”, “another” or “half” is said so that it changes nothing of what goes into a jar."""
+    if item.group == "more" and (of_cooking_water(held, item) or of_time(held, item)):
+        return True
+    if item.low == "optional":
+        return of_one_thing(held, item)  # “vinegar, hot peppers (optional), salt”
+    return item.low in ("another", "half") and another_sprig(held, item)  # the second half of what each jar gets
 
 
 def another_sprig(held: list[Item], item: Item) -> bool:
@@ -25,12 +35,9 @@ def another_sprig(held: list[Item], item: Item) -> bool:
     return shared and not measured
 
 
-_SLICES: Final = frozenset({"slice", "slices"})
-
-
-def of_slices(found: tuple[Token, ...], item: Item, figure: Figure | None) -> Figure | None:
+def of_slices(found: tuple[Token, ...], item: Item, figure: Figure | None, grammar: Groups) -> Figure | None:
     """“2 onion slices”: so many slices, and no onions."""
-    if figure is None or figure.measure != "number" or figure.amount is None or low_at(found, item.to - 1) not in _SLICES:
+    if figure is None or figure.measure != "number" or figure.amount is None or low_at(found, item.to - 1) not in grammar["slice"]:
         return figure
     return figure._replace(measure="count", amount=replace(figure.amount, unit="slice"))
 
@@ -79,44 +86,6 @@ def each_of(found: tuple[Token, ...], at: int, figure: Figure | None) -> bool:
 _SHARED: Final = 8
 
 
-_BECOMES: Final = frozenset(
-    "low hot cold cool soft old cloudy thick dry dark tough woody limp slimy better stronger hotter lost stuck ready".split()
-)
-
-
-def becomes(held: list[Item], item: Item) -> bool:
-    """“gets low”, “get soft”: nothing is got."""
-    behind = next((one for one in held if one.at >= item.to), None)
-    return behind is not None and behind.low in _BECOMES
-
-
-_SEASONING: Final = frozenset({"spice", "salt", "sweetener"})
-_UNFIT: Final = frozenset("soft bad mushy bruised spoiled squashed shrivelled shriveled rotten mouldy moldy brown".split())
-
-
-def seasoning(held: list[Item], item: Item) -> bool:
-    """Whether only spices, salt and sugar are blended: they are stirred, and nothing is puréed."""
-    foods = [one.food for one in held if one.at > item.at and one.kind == "food"]
-    return bool(foods) and all(food is not None and (food.role.role in _SEASONING or food.id.endswith("mustard")) for food in foods)
-
-
-def rinsing(held: list[Item], item: Item) -> bool:
-    """“run cold water over them”: rinsed."""
-    food = next((one.food for one in held if one.at > item.at and one.kind == "food"), None)
-    return food is not None and food.role.role == "water"
-
-
-def soft_ones(held: list[Item], item: Item) -> bool:
-    """“toss any soft ones”, “toss the bruised ones”: thrown out."""
-    behind = [one.low for one in held if one.at > item.at][:3]
-    return bool(behind) and behind[0] in ("any", "the", "all") and bool(_UNFIT & set(behind[1:]))
-
-
-def from_sealing(held: list[Item], item: Item) -> bool:
-    lows = [one.low for one in held if one.at > item.at]
-    return any(one == "from" and two == "sealing" for one, two in pairwise(lows))
-
-
 def with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
     """“Boil until a fork goes in, 25 to 30 minutes”: the time behind what one waits for is that of the act."""
     acting: list[Item] = []
@@ -143,10 +112,9 @@ def with_its_minutes(parts: list[tuple[str, list[Item]]]) -> None:
 # What is cooked, drained or left to stand takes its time; how long the canner boils is said by itself.
 _TAKES_TIME: Final = frozenset({"boil", "simmer", "blanch", "drain", "stand", "heat", "roast", "strain", "soak"})
 _TELEGRAM: Final = 4
-_SET: Final = frozenset("on off out tight hot ready in down clean away tightened wiped sealed done".split())
 
 
-def telegram(part: tuple[str, list[Item]], items: list[Item], index: int) -> bool:
+def telegram(part: tuple[str, list[Item]], items: list[Item], index: int, grammar: Groups) -> bool:
     """Whether a comma stands between two notes of a thing and what becomes of it: “bubbles out, rims wiped, lids on”."""
     behind: list[Item] = []
     for item in items[index + 1 :]:
@@ -155,13 +123,13 @@ def telegram(part: tuple[str, list[Item]], items: list[Item], index: int) -> boo
         behind.append(item)
     before = [item for item in part[1] if item.kind not in ("mark", "joint")]
     on = bool(behind) and behind[-1].low == "on" and any(item.kind == "act" for item in before)  # “fill the jars, lids on”
-    return not part[0] and _noted(behind) and (_noted(before) or on)
+    return not part[0] and _noted(behind, grammar) and (_noted(before, grammar) or on)
 
 
-def _noted(held: list[Item]) -> bool:
+def _noted(held: list[Item], grammar: Groups) -> bool:
     return (
         2 <= len(held) <= _TELEGRAM
         and held[0].kind == "thing"
-        and (held[-1].low in _SET or (held[-1].kind == "act" and held[-1].form == "ed"))
+        and (held[-1].low in grammar["set-so"] or (held[-1].kind == "act" and held[-1].form == "ed"))
         and not any(item.kind in ("food", "figure", "not", "unknown") for item in held)
     )

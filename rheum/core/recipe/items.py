@@ -4,113 +4,14 @@ from __future__ import annotations
 
 from typing import Final, Literal, NamedTuple
 
+from rheum.core.facts.grammar import Groups
 from rheum.core.facts.ingredients import Catalogue, Ingredient, stem
 from rheum.core.facts.lexicon import ProseWord
 from rheum.core.measures.words import Token
 from rheum.core.recipe.figures import Figure, figure_at, is_number, low_at
 from rheum.core.recipe.phrases import Words, is_a_noun, phrase_at, rows_of, words_in
 
-_NEGATIONS: Final = frozenset(
-    {
-        "not",
-        "never",
-        "dont",
-        "doesnt",
-        "no",
-        "without",
-        "avoid",
-        "nor",
-        "cannot",
-        "cant",
-        "wont",
-        "shouldnt",
-        "mustnt",
-        "isnt",
-        "arent",
-        "neither",
-        "havent",
-        "hasnt",
-        "hadnt",
-        "wasnt",
-        "werent",
-        "neednt",
-        "didnt",
-        "stop",
-        "wouldnt",
-        "couldnt",
-    }
-)
-
-
 HARD: Final = frozenset(".;:!?—–[]…|")
-
-
-SUBORDINATE: Final = frozenset(
-    {
-        "if",
-        "when",
-        "while",
-        "until",
-        "till",
-        "unless",
-        "because",
-        "once",
-        "since",
-        "although",
-        "though",
-        "whenever",
-        "whereas",
-        "before",
-        "after",
-        "as",
-        "so",
-        "that",
-        "which",
-        "who",
-        "where",
-        "than",
-    }
-)
-
-
-COORDINATE: Final = frozenset({"and", "or", "then", "but", "plus", "&", "yet"})
-
-
-_AUX: Final = frozenset(
-    {
-        "to",
-        "can",
-        "will",
-        "should",
-        "must",
-        "may",
-        "could",
-        "would",
-        "might",
-        "then",
-        "now",
-        "please",
-        "always",
-        "just",
-        "also",
-        "ill",
-        "youll",
-        "well",
-        "theyll",
-        "i",
-        "you",
-        "we",
-        "they",
-        "let",
-        "lets",
-        "be",
-        "not",
-        "dont",
-        "never",
-        "and",
-        "or",
-    }
-)
 
 
 class Item(NamedTuple):
@@ -129,29 +30,34 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     """The words of a sentence in their order, each by what it is."""
     words = words_in(found)
     place = {at: index for index, at in enumerate(words.at)}
-    prose = catalogue.lexicon.prose
+    prose, grammar = catalogue.lexicon.prose, catalogue.grammar
     out: list[Item] = []
     at = 0
     while at < len(found):
         word = found[at]
         if word.kind == "word" and (phrase := phrase_at(words, place[at], prose)) is not None and not is_a_noun(found, at, phrase[0]):
-            if is_number(found, at) and (read := figure_at(found, at)) and read[0].measure in ("volume", "mass") and read[1] > phrase[1]:
+            if (
+                is_number(found, at)
+                and (read := figure_at(found, at, grammar))
+                and read[0].measure in ("volume", "mass")
+                and read[1] > phrase[1]
+            ):
                 out.append(Item("figure", read[0].measure, word.low, at, read[1], figure=read[0]))  # “two thirds of a cup”
                 at = read[1]
                 continue
-            out.append(_choose(phrase[0], out, found, at, to=phrase[1]))
+            out.append(_choose(phrase[0], out, found, at, to=phrase[1], grammar=grammar))
             at = phrase[1]
             continue
         if (vessel := _vessel(found, at, catalogue)) is not None:
             out.append(Item("plain", "plain", found[vessel].low, at, vessel + 1))
             at = vessel + 1
             continue
-        if (alike := _as_thick_as(found, at)) is not None:
+        if (alike := _as_thick_as(found, at, grammar)) is not None:
             out.append(Item("plain", "plain", "as", at, alike))
             at = alike
             continue
         if is_number(found, at):
-            read = figure_at(found, at)
+            read = figure_at(found, at, grammar)
             if read is not None:
                 out.append(Item("figure", read[0].measure, word.low, at, read[1], figure=read[0]))
                 at = read[1]
@@ -168,34 +74,19 @@ def items_of(found: tuple[Token, ...], catalogue: Catalogue) -> list[Item]:
     return out
 
 
-_SIZES: Final = frozenset("thick thin wide big small fine broad narrow short".split())
 _LONGEST_LIKENESS: Final = 5
 
 
-def _as_thick_as(found: tuple[Token, ...], at: int) -> int | None:
+def _as_thick_as(found: tuple[Token, ...], at: int, grammar: Groups) -> int | None:
     """Where a likeness of size ends: “as thick as two pennies”."""
-    if found[at].low != "as" or low_at(found, at + 1) not in _SIZES or low_at(found, at + 2) != "as":
+    if found[at].low != "as" or low_at(found, at + 1) not in grammar["size-compared"] or low_at(found, at + 2) != "as":
         return None
     end = at + 3
-    while (
-        end < len(found)
-        and found[end].kind != "mark"
-        and found[end].low not in SUBORDINATE | COORDINATE
-        and end < at + 3 + _LONGEST_LIKENESS
-    ):
+    while end < len(found) and found[end].kind != "mark" and found[end].low not in grammar["joint"] and end < at + 3 + _LONGEST_LIKENESS:
         end += 1
     return end if end > at + 3 else None
 
 
-# What things are put in that is no jar: whatever stands before it only says which one it is.
-_VESSELS: Final = frozenset(
-    "dishpan pot pan saucepan saucepot stockpot kettle skillet bowl basin colander sieve strainer spinner tray sheet dish crock jug pitcher".split()
-)
-_WHERE: Final = frozenset("in into to inside over on onto from using".split())
-_ANY_ONE: Final = frozenset({"a", "an", "another", "one"})
-_THAT_ONE: Final = frozenset({"the", "your", "my", "our", "his", "her"})
-# Heads that are the beginning of a food's name.
-_NO_VESSEL: Final = frozenset("roast roasts pie pies liquor barley noodle noodles juice juices dripping dripping fried cake cakes".split())
 _LONGEST_VESSEL: Final = 8
 
 
@@ -203,7 +94,7 @@ def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | No
     """Where a vessel's name ends that begins at an article behind “in”: “in a big preserving pan”, “into a fine-mesh strainer”. None where
     a word before it says what matters: of copper, of the canner, cold, an amount."""
     article = found[at].low
-    if article not in _ANY_ONE | _THAT_ONE or low_at(found, at - 1) not in _WHERE:
+    if article not in catalogue.grammar["which-one"] or low_at(found, at - 1) not in catalogue.grammar["where"]:
         return None
     for step in range(at + 1, min(at + _LONGEST_VESSEL, len(found))):
         word, behind = found[step], low_at(found, step + 1)
@@ -212,13 +103,13 @@ def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | No
         if word.kind == "number" or (word.kind == "mark" and word.text not in "-,"):
             return None
         if (
-            word.low in _VESSELS
-            and behind not in _VESSELS
-            and behind not in _NO_VESSEL
+            word.low in catalogue.grammar["vessel"]
+            and behind not in catalogue.grammar["vessel"]
+            and behind not in catalogue.grammar["no-vessel-behind"]
             and (step > at + 1 or article in ("another", "one"))
         ):
             return step
-        if word.kind == "word" and word.low not in _VESSELS and not _says_which(found, step, article, catalogue):
+        if word.kind == "word" and word.low not in catalogue.grammar["vessel"] and not _says_which(found, step, article, catalogue):
             return None
     return None
 
@@ -234,12 +125,15 @@ def _says_which(found: tuple[Token, ...], at: int, article: str, catalogue: Cata
     """Whether a word before a vessel only says which one it is; a food does directly before it: “a pasta pot”."""
     low = found[at].low
     rows = catalogue.lexicon.prose.words.get((low,), ())
-    if any(row.kind == "thing" or (row.kind == "state" and row.group != "big") for row in rows) or low in SUBORDINATE | COORDINATE | _WHERE:
+    if (
+        any(row.kind == "thing" or (row.kind == "state" and row.group != "big") for row in rows)
+        or low in catalogue.grammar["joint-or-where"]
+    ):
         return False
     if any(row.kind == "act" for row in rows):
         return low.endswith(("ing", "ed")) and not any(row.group in ("process", "boil", "dilute") for row in rows)
     food = catalogue.named((stem(low),)) is not None or stem(low) in catalogue.lexicon.vocabulary.food
-    return bool(rows) or not food or (article in _ANY_ONE and low_at(found, at + 1) in _VESSELS)
+    return bool(rows) or not food or (article in catalogue.grammar["any-one"] and low_at(found, at + 1) in catalogue.grammar["vessel"])
 
 
 def _sized(found: tuple[Token, ...], at: int) -> int | None:
@@ -264,7 +158,7 @@ def _split_verb(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> tupl
     return None
 
 
-def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ...], at: int, *, to: int) -> Item:
+def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ...], at: int, *, to: int, grammar: Groups) -> Item:
     """One of the two kinds that a word may be, by where it stands: “slice the onions”, “in slices”."""
     act = next((row for row in rows if row.kind == "act"), None)
     other = next((row for row in rows if row.kind != "act"), None)
@@ -290,14 +184,11 @@ def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ..
                 "would",
             )
             return Item(act.kind if who else other.kind, act.group if who else other.group, found[at].low, at, to, act.form if who else "")
-        begins = before is None or before.kind in ("mark", "not") or before.low in _AUX or before.kind == "joint"
+        begins = before is None or before.kind in ("mark", "not") or before.low in grammar["before-a-command"] or before.kind == "joint"
         subject = before is not None and before.low in ("it", "which", "who", "she", "he", "that", "water", "timer", "clock", "lid", "jar")
         row = act if act.form in ("ed", "ing") or (begins and (act.form != "s" or subject)) else other
     assert row is not None
     return Item(row.kind, row.group, found[at].low, at, to, row.form)
-
-
-_COLOURS: Final = frozenset({"red", "green", "yellow", "orange"})
 
 
 def _is_spice(catalogue: Catalogue, word: str) -> bool:
@@ -308,7 +199,7 @@ def _is_spice(catalogue: Catalogue, word: str) -> bool:
 def _with_its_colour(words: Words, index: int, catalogue: Catalogue) -> tuple[Ingredient, int] | None:
     """“sweet red pepper”: the sweet pepper, of any colour."""
     sweet, to = words.low[index], index + len(("sweet", "red", "pepper"))
-    if sweet not in ("sweet", "bell", "hot") or words.joined[index] < to or words.low[index + 1] not in _COLOURS:
+    if sweet not in ("sweet", "bell", "hot") or words.joined[index] < to or words.low[index + 1] not in catalogue.grammar["pepper-colour"]:
         return None
     last = words.one[to - 1]
     known = catalogue.named((words.one[index], last)) if last in ("pepper", "chilli", "chili") else None
@@ -322,7 +213,7 @@ def _word(found: tuple[Token, ...], words: Words, index: int, *, out: list[Item]
         return Item("not", "not", "noneed", at, at + 2), at + 2
     if low in ("resist", "avoid") and low_at(found, at + 2) in ("urge", "temptation"):
         return Item("not", "not", "dont", at, at + 3), at + 3  # “resist the urge to tighten the bands”
-    if low in _NEGATIONS and not (low == "not" and index > 0 and words.low[index - 1] == "why"):
+    if low in catalogue.grammar["negation"] and not (low == "not" and index > 0 and words.low[index - 1] == "why"):
         return Item("not", "not", low, at, at + 1), at + 1
     if (
         low == "can"
@@ -348,13 +239,13 @@ def _word(found: tuple[Token, ...], words: Words, index: int, *, out: list[Item]
     if named is not None and named[1] - at > length:
         return Item("food", named[0].klass, low, at, named[1], food=named[0]), named[1]
     if rows:
-        item = _choose(rows, out, found, at, to=at + 1)
+        item = _choose(rows, out, found, at, to=at + 1, grammar=catalogue.grammar)
         if item.kind == "act" and item.form and (split := _split_verb(found, at, catalogue)):
             item = item._replace(group=split[0].group)
-        if item.kind == "plain" and low in SUBORDINATE | COORDINATE:
+        if item.kind == "plain" and low in catalogue.grammar["joint"]:
             return item._replace(kind="joint"), at + 1
         return item, at + 1
-    if low in SUBORDINATE or low in COORDINATE:
+    if low in catalogue.grammar["subordinate"] or low in catalogue.grammar["coordinate"]:
         return Item("joint", low, low, at, at + 1), at + 1
     vocabulary = catalogue.lexicon.vocabulary
     if one in vocabulary.food or low in vocabulary.food:

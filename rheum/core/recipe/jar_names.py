@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Final
 
+from rheum.core.facts.grammar import Groups
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.figures import low_at
@@ -12,7 +13,6 @@ from rheum.core.recipe.figures import low_at
 _OZ: Final = ((4, "quarter-pint"), (8, "half-pint"), (12, "twelve-ounce"), (16, "pint"), (24, "pint-and-a-half"), (32, "quart"))
 _ML: Final = ((250, "250ml"), (500, "500ml"), (750, "750ml"), (1000, "1l"))
 _LARGER: Final = "half-gallon"
-_JARS: Final = frozenset({"jar", "jars", "bottle", "bottles", "canning", "mason", "preserving", "kilner", "crock", "crocks"})
 
 
 def _sized(value: float, unit: str) -> str:
@@ -43,21 +43,21 @@ def _sized(value: float, unit: str) -> str:
 
 
 @lru_cache(maxsize=4096)
-def jars_named(text: str) -> tuple[tuple[int, str], ...]:
+def jars_named(text: str, grammar: Groups) -> tuple[tuple[int, str], ...]:
     """Jar sizes named in a text, each with where it stands: “half-pint jars”, “12 oz jars”, “500 ml jars”, “2-quart jars”, “pints”."""
     found = tokens(settled(text))
     out: list[tuple[int, str]] = []
     at = 0
     while at < len(found):
         word = found[at]
-        if (past := _vessel_at(found, at)) is not None:
+        if (past := _vessel_at(found, at, grammar)) is not None:
             at = past
             continue
         if word.kind == "number" and low_at(found, at + 1) in ("x", "×"):
             at += 2  # “12 x 250 ml jars”
             continue
         if word.kind == "number" or word.low in ("one", "two", "twelve", "half", "quarter", "a"):
-            named = _numbered(found, at)
+            named = _numbered(found, at, grammar)
             if named is not None:
                 out.append((word.at, named[0]))
                 at = named[1]
@@ -71,21 +71,14 @@ def jars_named(text: str) -> tuple[tuple[int, str], ...]:
                 else unit
             )
             if unit == "gallon":
-                size = _LARGER if any(item.low in _JARS for item in behind) else ""
+                size = _LARGER if any(item.low in grammar["jar-word"] for item in behind) else ""
             if size and low_at(found, at + 1) != "of":
                 out.append((word.at, size))
         at += 1
     return tuple(out)
 
 
-# What a size may be of that is no jar, and what a vessel does with the jars that go into it.
-_VESSELS: Final = frozenset(
-    "pot pan kettle saucepan saucepot stockpot stewpot stewpan soup boiler canner bowl tub bucket pail pitcher cooker casserole basin oven dutch".split()
-)
-_HOLDS: Final = frozenset({"holds", "hold", "fits", "takes"})
-
-
-def _vessel_at(found: tuple[Token, ...], at: int) -> int | None:
+def _vessel_at(found: tuple[Token, ...], at: int, grammar: Groups) -> int | None:
     """Where the size of a pot ends (“a 6-quart kettle”, “an 8- to 10-quart pot”, “my canner holds seven quarts”); None where none begins."""
     step = at + (low_at(found, at) in ("a", "an", "one") and at + 1 < len(found) and found[at + 1].kind == "number")
     if not _a_number(found, step):
@@ -98,7 +91,9 @@ def _vessel_at(found: tuple[Token, ...], at: int) -> int | None:
     behind = [item.low for item in found[step + 1 : step + 5] if item.text != "-"]
     held = {item.low for item in found[max(0, at - 6) : at]}
     # “process quarts in the canner” is of jars
-    if (set(behind[:3]) & _VESSELS and not set(behind[:2]) & (_JARS | {"in", "into"})) or (_HOLDS & held and _VESSELS & held):
+    if (set(behind[:3]) & grammar["vessel-with-a-size"] and not set(behind[:2]) & (grammar["jar-word"] | {"in", "into"})) or (
+        grammar["holds"] & held and grammar["vessel-with-a-size"] & held
+    ):
         return step + 1
     return None
 
@@ -111,7 +106,7 @@ def _past_dash(found: tuple[Token, ...], at: int) -> int:
     return at + (low_at(found, at) == "-")
 
 
-def _numbered(found: tuple[Token, ...], at: int) -> tuple[str, int] | None:
+def _numbered(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[str, int] | None:
     word = found[at]
     if word.low in ("half", "quarter"):
         step = at + 1 + (low_at(found, at + 1) == "-")
@@ -132,7 +127,7 @@ def _numbered(found: tuple[Token, ...], at: int) -> tuple[str, int] | None:
     amount, to = read
     joined = found[to - 2].text == "-" or "/" in found[at].text  # “6-8 pints” are jars, a “2-quart” one is a size
     behind = [item.low for item in found[to : to + 3]] + ([found[to - 1].low] if to else [])
-    jarred = any(low in _JARS for low in behind)
+    jarred = any(low in grammar["jar-word"] for low in behind)
     if amount.unit in ("pint", "quart"):
         # “7 pints” are seven jars; “2-quart jars” and “1 1/2 pint jars” are one size.
         if joined or (amount.low % 1 and jarred):

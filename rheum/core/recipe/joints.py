@@ -2,23 +2,22 @@
 
 from __future__ import annotations
 
-from typing import Final
+from rheum.core.facts.grammar import Groups
+from rheum.core.recipe.items import Item
 
-from rheum.core.recipe.items import SUBORDINATE, Item
 
-
-def begins_anew(part: tuple[str, list[Item]], item: Item) -> bool:
+def begins_anew(part: tuple[str, list[Item]], item: Item, grammar: Groups) -> bool:
     """Whether an act commands behind a condition without a comma: “when the timer rings | turn off the burner”."""
     when, held = part
     conditional = when in ("when", "once", "if", "as", "after", "before") or (held and held[0].group == "sooner")
     if not conditional or not held or item.group == "tell":
         return False
-    finite = any((one.kind == "act" and one.form in ("s", "ed")) or one.low in _FINITE for one in held)
+    finite = any((one.kind == "act" and one.form in ("s", "ed")) or one.low in grammar["finite"] for one in held)
     before = held[-1]
-    return finite and before.kind not in ("not", "joint") and before.low not in _NOT_BEFORE
+    return finite and before.kind not in ("not", "joint") and before.low not in grammar["not-before-a-command"]
 
 
-def new_subject(part: tuple[str, list[Item]], item: Item, behind: Item) -> bool:
+def new_subject(part: tuple[str, list[Item]], item: Item, behind: Item, grammar: Groups) -> bool:
     """Whether somebody begins to do something behind a condition without a comma: “when I am short of time | I fill the jars cold”."""
     when, held = part
     if (
@@ -28,14 +27,8 @@ def new_subject(part: tuple[str, list[Item]], item: Item, behind: Item) -> bool:
         or behind.group in ("serve", "tell")
     ):
         return False
-    finite = any((one.kind == "act" and one.form in ("s", "ed")) or one.low in _FINITE or one.low == "am" for one in held)
+    finite = any((one.kind == "act" and one.form in ("s", "ed")) or one.low in grammar["finite"] or one.low == "am" for one in held)
     return finite and bool(held) and held[-1].kind not in ("not", "joint")
-
-
-_FINITE: Final = frozenset({"is", "are", "was", "were", "has", "have", "begin", "start", "run", "need", "fall", "drop"})
-_NOT_BEFORE: Final = frozenset(
-    "to can will should must may could would might i you we they it a the and or this that your its not dont".split()
-)
 
 
 def act_next(items: list[Item], index: int) -> bool:
@@ -44,10 +37,10 @@ def act_next(items: list[Item], index: int) -> bool:
     return behind is not None and behind.kind == "act"
 
 
-def acts_ahead(items: list[Item], index: int) -> bool:
+def acts_ahead(items: list[Item], index: int, grammar: Groups) -> bool:
     """Whether something is done between this joint and the next."""
     for item in items[index + 1 :]:
-        if item.kind == "mark" or (item.kind == "joint" and item.low in SUBORDINATE | {"then", "but"}):
+        if item.kind == "mark" or (item.kind == "joint" and (item.low in grammar["subordinate"] or item.low in ("then", "but"))):
             return False
         if item.kind == "act":
             return True

@@ -6,11 +6,9 @@ from collections.abc import Sequence
 from typing import Final, NamedTuple
 
 from rheum.core.measures.words import Token
-from rheum.core.recipe.clauses import Clause, Food
+from rheum.core.recipe.clause import Clause, Food
 
 _TAIL: Final = 4
-# Words that stand for the acid of a recipe.
-_SOUR: Final = frozenset({"acid", "juice", "acidity"})
 
 
 class Led(NamedTuple):
@@ -25,6 +23,9 @@ class Led(NamedTuple):
     def is_a(self, kinds: frozenset[str]) -> bool:
         """Whether it is of one of some kinds."""
         return not kinds or is_a(self.food, kinds)
+
+
+_SOUR: Final = frozenset({"acid", "juice", "acidity"})
 
 
 def is_a(food: Food, kinds: frozenset[str]) -> bool:

@@ -4,48 +4,14 @@ from __future__ import annotations
 
 from typing import Final, NamedTuple
 
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import CONTAINERS, Amount, AmountError, amount_at, together
-from rheum.core.measures.units import kind_of
+from rheum.core.measures.units import DAYS_PER, MINUTES_PER, kind_of
 from rheum.core.measures.words import FRACTIONS, UNITS, NumberError, Token, number_at
 from rheum.core.recipe.unread import LineUnread
 
-_SUM: Final = frozenset({"plus", "+", "and", "&"})
-_AGAIN: Final = frozenset(
-    {"about", "approx", "approximately", "or", "=", "/", "roughly", "around", "~", "ca", "circa", "total", "totalling", "totaling"}
-)
 _INTO: Final = frozenset({"into", "in"})
 _TWO: Final = "This line holds two amounts. Give each a line of its own."
-_OPENERS: Final = frozenset(
-    {
-        "about",
-        "approximately",
-        "approx",
-        "around",
-        "roughly",
-        "scant",
-        "heaped",
-        "heaping",
-        "generous",
-        "level",
-        "~",
-        ".",
-        ":",
-        "circa",
-        "ca",
-        "a",
-        "full",
-        "good",
-        "total",
-        "of",
-        "the",
-        "(",
-        "up",
-        "to",
-        "at",
-        "least",
-    }
-)
-_MORE_BEHIND: Final = frozenset({"more", "extra", "additional"})
 
 
 class Amounts(NamedTuple):
@@ -90,7 +56,7 @@ def _measured(found: tuple[Token, ...], at: int) -> bool:
     return read.amount.unit not in ("each", "in", "head", "slice", "leaf") or read.amount.low > 1 or _low(found, at + 1) in FRACTIONS
 
 
-def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amounts:  # noqa: PLR0915 - one pass over the words
+def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: LineWords) -> Amounts:  # noqa: PLR0915 - one pass over the words
     """The amounts of a line; their tokens are marked as spent. LineUnread where a figure is left over, AmountError where one cannot be meant."""
     if found and found[0].text in ("-", "–") and len(found) > 1 and found[1].kind == "number":
         raise AmountError("An amount cannot be below zero. If the dash is a list mark, leave it out.")
@@ -104,7 +70,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
         word = found[at]
         depth += (word.text in "([") - (word.text in ")]")
         if spent[at] or not _is_number(found, at, head):
-            head = head and (spent[at] or word.low in _OPENERS) and word.text != ")"
+            head = head and (spent[at] or word.low in line.group["before-an-amount"]) and word.text != ")"
             at += 1
             continue
         read = _sized_or_amount(found, spent, at)
@@ -140,20 +106,20 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str) -> Amount
         elif first is None and (head or _trails(found, at)):
             first, begins, to = amount, at, end
             spent[at:end] = [True] * (end - at)
-            while (more := _summed(found, spent, to, first)) is not None:
+            while (more := _summed(found, spent, to, first, line=line)) is not None:
                 spent[to : more[1]] = [True] * (more[1] - to)
                 first, to = more[0], more[1]
             end = to
-        elif first is not None and (grown := _added(found, at, end, first)) is not None:
+        elif first is not None and (grown := _added(found, at, end, first, line=line)) is not None:
             first = grown[0]
             end = grown[1]
             spent[at:end] = [True] * (end - at)
             spent[at - 1] = True
-        elif first is not None and _again(found, at, depth) and kind_of(amount.unit) in ("volume", "mass"):
+        elif first is not None and _again(found, at, depth, line) and kind_of(amount.unit) in ("volume", "mass"):
             about = about or (other is None and _about(found, at))
             other = other or amount
             spent[at:end] = [True] * (end - at)
-            if _low(found, at - 1) in _AGAIN:
+            if _low(found, at - 1) in line.group["said-again"]:
                 spent[at - 1] = True
         elif depth > 0 and first is not None and kind_of(amount.unit) == "count" and kind_of(first.unit) != "count" and _counts(found, end):
             counted, counts = amount, _words_behind(found, end)
@@ -186,13 +152,10 @@ def _for_each_jar(found: tuple[Token, ...], at: int) -> bool:
     )
 
 
-_TIMES: Final = frozenset({"min", "mins", "minute", "minutes", "hour", "hours", "hr", "hrs", "second", "seconds", "day", "days"})
-
-
 def _timed(found: tuple[Token, ...], at: int) -> int | None:
     """Where a time ends whose number ends at a token: “boiled 25-30 min”, “5-minute”."""
     step = at + (_low(found, at) == "-")
-    return step + 1 if _low(found, step) in _TIMES else None
+    return step + 1 if _low(found, step) in MINUTES_PER or _low(found, step) in DAYS_PER else None
 
 
 def _about(found: tuple[Token, ...], at: int) -> bool:
@@ -223,10 +186,10 @@ def _trails(found: tuple[Token, ...], at: int) -> bool:
     return _low(found, before) in (",", ":", "-", "–", "—", "=") or found[before].text == "|"
 
 
-def _summed(found: tuple[Token, ...], spent: list[bool], at: int, first: Amount) -> tuple[Amount, int] | None:
+def _summed(found: tuple[Token, ...], spent: list[bool], at: int, first: Amount, *, line: LineWords) -> tuple[Amount, int] | None:
     """“1 cup plus 2 tbsp”: the second added to the first."""
     if (
-        _low(found, at) not in _SUM
+        _low(found, at) not in line.group["sum"]
         or at + 1 >= len(found)
         or (found[at + 1].kind != "number" and _low(found, at) == "and" and not _measured(found, at + 1))
     ):
@@ -238,13 +201,13 @@ def _summed(found: tuple[Token, ...], spent: list[bool], at: int, first: Amount)
     return (added, more.to) if added is not None and kind_of(first.unit) != "count" else None
 
 
-def _added(found: tuple[Token, ...], at: int, to: int, first: Amount) -> tuple[Amount, int] | None:
+def _added(found: tuple[Token, ...], at: int, to: int, first: Amount, *, line: LineWords) -> tuple[Amount, int] | None:
     """“1/2 cup salt, plus 2 tbsp more”: added to the first where nothing else is said of it."""
-    if _low(found, at - 1) not in _SUM:
+    if _low(found, at - 1) not in line.group["sum"]:
         return None
     more = amount_at(found, at)
     end = to
-    while _low(found, end) in _MORE_BEHIND:
+    while _low(found, end) in line.group["more-behind"]:
         end += 1
     if more is None or (end < len(found) and found[end].text not in ",;)("):
         return None
@@ -252,14 +215,14 @@ def _added(found: tuple[Token, ...], at: int, to: int, first: Amount) -> tuple[A
     return (added, end) if added is not None else None
 
 
-def _again(found: tuple[Token, ...], at: int, depth: int) -> bool:
+def _again(found: tuple[Token, ...], at: int, depth: int, line: LineWords) -> bool:
     """Whether an amount is the same one said again: in brackets, or behind “about”, “or”, “/”."""
     before = at - 1
     while _low(found, before) == ".":
         before -= 1
-    if _low(found, before) in _SUM:
+    if _low(found, before) in line.group["sum"]:
         return False
-    return depth > 0 or _low(found, before) in _AGAIN
+    return depth > 0 or _low(found, before) in line.group["said-again"]
 
 
 def _counts(found: tuple[Token, ...], at: int) -> bool:

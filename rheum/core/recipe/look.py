@@ -8,9 +8,10 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
 
+from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, stem, words_of
 from rheum.core.measures.amount import AmountError, amount_at
-from rheum.core.measures.units import kind_of, unit_named
+from rheum.core.measures.units import DAYS_PER, MINUTES_PER, kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.alike import alike
@@ -57,12 +58,14 @@ def _look(text: str, catalogue: Catalogue) -> Look:
         or amount_first(body, catalogue.lexicon.ways) != body
         or _ends_with_amount(found)
         or is_run_on(body)
-        or _of_some(words)
+        or _of_some(words, catalogue.lexicon.blocks)
     )
     acts = _acts(found, catalogue)
     ends = body.rstrip().endswith((".", "!", "?", "…")) and len(words) >= 4
     spoken = not amount and len(_measured(found)) >= _TOLD_IN_SENTENCES
-    sentence = (ends or spoken or _praised(words) or len(words) > 18 or _mid_stops(found) > 0) and not is_run_on(body)
+    sentence = (ends or spoken or _praised(words, catalogue.lexicon.blocks) or len(words) > 18 or _mid_stops(found) > 0) and not is_run_on(
+        body
+    )
     food = bool(catalogue.within(tuple(one for word in words[:30] if word.kind == "word" for one in words_of(word.text))))
     return Look(
         amount,
@@ -70,21 +73,19 @@ def _look(text: str, catalogue: Catalogue) -> Look:
         sentence,
         spoken or (_imperative(words, catalogue) and not _described(found, catalogue)),
         numbered,
-        _furniture(words, body, catalogue, food=food) or (not food and _times_and_yields(text, words)),
+        _furniture(words, body, catalogue, food=food) or (not food and _times_and_yields(text, words, catalogue.lexicon.blocks)),
         len(words),
         bool(acts & KITCHEN),
     )
 
 
 _TOLD_IN_SENTENCES: Final = 3
-_PRAISE: Final = frozenset("good great delicious perfect amazing tasty yummy lovely excellent fantastic".split())
-_AT_TABLE: Final = frozenset({"with", "on", "over"})
 
 
-def _praised(words: Sequence[Token]) -> bool:
+def _praised(words: Sequence[Token], blocks: BlockWords) -> bool:
     """“so good with fish”: what is told of the table, without an amount."""
     lows = [word.low for word in words]
-    return any(one in _PRAISE and two in _AT_TABLE for one, two in pairwise(lows[:6]))
+    return any(one in blocks.group["praise"] and two in blocks.group["at-table"] for one, two in pairwise(lows[:6]))
 
 
 def _measured(found: Sequence[Token]) -> list[int]:
@@ -99,13 +100,10 @@ def _measured(found: Sequence[Token]) -> list[int]:
     ]
 
 
-_SOME: Final = frozenset({"a", "an", "some", "another", "one", "extra", "additional", "plus"})
-
-
-def _of_some(words: Sequence[Token]) -> bool:
+def _of_some(words: Sequence[Token], blocks: BlockWords) -> bool:
     """“a chunk of ham in each jar”, “another 3 lb of beans”: an amount, if none that can be judged."""
     lows = [word.low for word in words[:6]]
-    if not lows or lows[0] not in _SOME:
+    if not lows or lows[0] not in blocks.group["some"]:
         return False
     if lows[0] not in ("a", "an", "one", "some") and len(words) > 1 and (words[1].kind == "number" or lows[1] in UNITS):
         return True
@@ -148,11 +146,6 @@ def _acts(found: Sequence[Token], catalogue: Catalogue) -> set[str]:
     return {row.group for word in found if word.kind == "word" for row in words.get((word.low,), ()) if row.kind == "act"}
 
 
-_BEFORE_VERB: Final = frozenset(
-    "then next now first finally meanwhile please gently carefully slowly always once when if while after before to in using working with bring let do don't dont never".split()
-)
-
-
 def _imperative(words: Sequence[Token], catalogue: Catalogue) -> bool:
     """Whether a line begins with something to be done: “Wash the jars”, “In a large pot, combine …”."""
     rows = catalogue.lexicon.prose.words
@@ -168,19 +161,16 @@ def _imperative(words: Sequence[Token], catalogue: Catalogue) -> bool:
             return (
                 words[0].low
                 in ("in", "when", "while", "once", "if", "after", "before", "to", "using", "with", "meanwhile", "for", "at", "on", "as")
-                or words[at - 1].low in _BEFORE_VERB
+                or words[at - 1].low in catalogue.lexicon.blocks.group["before-a-verb"]
             )
         if (
             at == 0
-            and word.low not in _BEFORE_VERB
+            and word.low not in catalogue.lexicon.blocks.group["before-a-verb"]
             and word.low not in ("for", "at", "on", "as", "a", "the")
             and not word.low.endswith("ly")
         ):
             return False
     return False
-
-
-_NO_FOOD_UNITS: Final = frozenset("minute minutes min mins hour hours second seconds day days week weeks degree degrees % percent".split())
 
 
 @lru_cache(maxsize=8192)
@@ -195,7 +185,7 @@ def begins_with_amount(text: str) -> bool:
     if read is None:
         return False
     behind = next((word.low for word in found[read.to : read.to + 2] if word.text != "-"), "")
-    if behind in _NO_FOOD_UNITS and read.amount.unit == "each":
+    if (behind in MINUTES_PER or behind in DAYS_PER or behind in ("degree", "degrees", "%", "percent")) and read.amount.unit == "each":
         return False
     if found[0].kind == "number":
         return True
@@ -219,26 +209,12 @@ def _ends_with_amount(found: Sequence[Token]) -> bool:
     return False
 
 
-_SMALL: Final = frozenset("from of out by with and the a based on in to or this recipe".split())
-
-
-_PER: Final = frozenset(
-    "nutrition nutritional g mg kcal mcg iu dv % daily value values facts fact per serving servings jar tbsp tablespoon tablespoons cup amount trace net total dietary added".split()
-)
-
-
-_TIMES_AND_YIELDS: Final = frozenset(
-    "prep soak soaking total active hands process processing cook cooking makes serves yield yields ready".split()
-)
-
-
-def _times_and_yields(text: str, words: Sequence[Token]) -> bool:
+def _times_and_yields(text: str, words: Sequence[Token], blocks: BlockWords) -> bool:
     """“Prep 40 mins | Process 10 mins | Makes 8 pints”."""
-    return text.count("|") + text.count("·") >= 1 and len(_TIMES_AND_YIELDS & {word.low for word in words}) >= 2
+    return text.count("|") + text.count("·") >= 1 and len(blocks.group["times-and-yields"] & {word.low for word in words}) >= 2
 
 
 _TIMESTAMP: Final = re.compile(r"\(?\d{1,2}:\d\d(?::\d\d)?\)?[\s–-]{1,4}(?=[^\W\d])")
-_OPINIONS: Final = frozenset({"stars", "votes", "reviews", "ratings", "comments", "shares"})
 
 
 def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food: bool) -> bool:
@@ -256,7 +232,7 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
         return True
     if len(lows) <= 6 and all(low in ("1x", "2x", "3x", "x") or low[0].isdigit() for low in lows) and "x" in "".join(lows):
         return True
-    if _OPINIONS & set(lows) and len(lows) <= 14 and not food and any(low[0].isdigit() for low in lows):
+    if catalogue.lexicon.blocks.group["opinion"] & set(lows) and len(lows) <= 14 and not food and any(low[0].isdigit() for low in lows):
         return True  # “Posted by … · 4.8 stars (212 votes)”
     if lows[0] in ("print", "pin", "jump", "share", "rate", "rating", "by", "save", "author") and len(lows) <= 6:
         return True
@@ -266,13 +242,23 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
         and {"time", "in", "minutes", "min", "mins", "hour", "hours"} & set(lows)
     ):
         return True
-    if table.rating & set(lows) and len(lows) <= 12 and all(low in table.rating or low[0].isdigit() or low in _SMALL for low in lows):
+    if (
+        table.rating & set(lows)
+        and len(lows) <= 12
+        and all(low in table.rating or low[0].isdigit() or low in catalogue.lexicon.blocks.group["small-words"] for low in lows)
+    ):
         return True
     nutrients = sum(low in table.nutrition for low in lows)
     return (
         nutrients > 0
         and lows[0] in (*table.nutrition, "nutrition", "nutritional", "per")
-        and all(low in table.nutrition or low[0].isdigit() or low in _SMALL or low in _PER for low in lows)
+        and all(
+            low in table.nutrition
+            or low[0].isdigit()
+            or low in catalogue.lexicon.blocks.group["small-words"]
+            or low in catalogue.lexicon.blocks.group["per-serving"]
+            for low in lows
+        )
         and any(low[0].isdigit() for low in lows)
         and (nutrients > 1 or (":" in text and bool({"g", "mg", "kcal", "mcg", "per", "serving"} & set(lows))))
     )
@@ -280,8 +266,6 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
 
 _IN_BRACKETS: Final = re.compile(r"\([^()]{1,40}\)")
 _SERVING: Final = re.compile(r"\b(?:servings?(?: size)?|per):? {0,2}[\d./½¼¾]{1,6} ?(?:cups?|tbsp|tsp|oz|g|ml|jars?|pints?)\b", re.I)
-_OF_NUTRIENTS: Final = frozenset("g gm gram grams mg mcg kcal cal kj iu dv size each about approx".split())
-_OF_A_LABEL: Final = frozenset({"salt", "carbohydrate", "saturates", "fats"})
 _LONGEST_NUTRIENTS: Final = 80
 _STRANGE_BESIDE: Final = 2
 
@@ -297,7 +281,7 @@ def tells_nutrients(text: str, catalogue: Catalogue, *, under: bool) -> bool:
     lows = [word.low for word in found if word.kind != "mark"]
     if not lows or len(lows) > _LONGEST_NUTRIENTS:
         return False
-    table = catalogue.lexicon.blocks.nutrition | _OF_A_LABEL
+    table = catalogue.lexicon.blocks.nutrition | catalogue.lexicon.blocks.group["of-a-label"]
     nutrients = sum(low in table for low in lows)
     if under and lows[0] in ("serving", "servings", "amount") and len(lows) <= len("serving size 1 large spear".split()):
         return True
@@ -305,13 +289,25 @@ def tells_nutrients(text: str, catalogue: Catalogue, *, under: bool) -> bool:
         return False
     if _acts(found, catalogue) & (KITCHEN | {"put", "use", "combine"}):
         return False  # “stir in 100 g”
-    others = [low for low in lows if not (low in table or low[0].isdigit() or low in _SMALL or low in _PER or low in _OF_NUTRIENTS)]
+    others = [
+        low
+        for low in lows
+        if not (
+            low in table
+            or low[0].isdigit()
+            or low in catalogue.lexicon.blocks.group["small-words"]
+            or low in catalogue.lexicon.blocks.group["per-serving"]
+            or low in catalogue.lexicon.blocks.group["measure-of-nutrients"]
+        )
+    ]
     food = catalogue.lexicon.vocabulary.food
     if any(low in food or stem(low) in food or catalogue.named((stem(low),)) for low in others):
         return False  # “pork fat 200 g”
-    return len(others) <= _STRANGE_BESIDE and not any(found[at - 1].low not in ("per", "size") for at in _in_kitchen_measure(found))
+    return len(others) <= _STRANGE_BESIDE and not any(
+        found[at - 1].low not in ("per", "size") for at in _in_kitchen_measure(found, catalogue.lexicon.blocks)
+    )
 
 
-def _in_kitchen_measure(found: Sequence[Token]) -> list[int]:
+def _in_kitchen_measure(found: Sequence[Token], blocks: BlockWords) -> list[int]:
     """Where an amount stands that is measured out, by the cup or the pound, and not told in grams of a serving."""
-    return [at for at in _measured(found) if found[at + 1].low not in _OF_NUTRIENTS]
+    return [at for at in _measured(found) if found[at + 1].low not in blocks.group["measure-of-nutrients"]]

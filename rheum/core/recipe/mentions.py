@@ -13,6 +13,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, Ingredient, own_words, words_of
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.facts.weights import bulk, size_factor
 from rheum.core.measures.amount import Amount, AmountError
 from rheum.core.measures.units import kind_of
@@ -34,7 +35,6 @@ __all__ = ["LineUnread", "read_ingredient", "strip_bullet"]
 LONGEST_INGREDIENT: Final = 300
 _NO_AMOUNT_NEEDED: Final = ("spice", "salt", "firming")
 _OUT_OF_THE_JAR: Final = ("water", "salt", "alkali")
-_NO_MEASURE: Final = frozenset({"little", "few", "bit", "some", "splash", "drizzle", "glug"})
 
 
 # At the Bench every keystroke reads the whole text again, and all lines but one are as they were.
@@ -71,8 +71,6 @@ def _read_or_reason(text: str, section: Section, catalogue: Catalogue, per_jar: 
 
 # Words in brackets in the middle of a name, without a figure among them.
 _WITHIN: Final = re.compile(r"(?<=[^\W\d_])\s{0,3}\(([^\W\d_](?:[^\W\d_]|[ ,'’-]){1,30})\)\s{0,3}(?=[^\W\d_])")
-# What a bracket says besides a name.
-_SAID_BESIDE: Final = frozenset("not no or and never without instead if is are than but except only also use used".split())
 
 
 def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine | None:
@@ -80,7 +78,11 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
     such bracket, neither reads, or an acid or water is named, where nothing is passed over."""
     clean = plain_line(text)
     bracket = _WITHIN.search(clean)
-    if bracket is None or _WITHIN.search(clean, bracket.end()) or _SAID_BESIDE & set(bracket.group(1).lower().split()):
+    if (
+        bracket is None
+        or _WITHIN.search(clean, bracket.end())
+        or catalogue.lexicon.line.group["said-beside"] & set(bracket.group(1).lower().split())
+    ):
         return None
     inside = bracket.group(1).replace(",", " ")
     for said in (f" {inside} ", " "):
@@ -97,41 +99,41 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
 
 
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
-    ways = catalogue.lexicon.ways
+    ways, words = catalogue.lexicon.ways, catalogue.lexicon.line
     clean, away = cooked_away(_turned_round(amount_first(strip_bullet(plain_line(text)), ways), catalogue), ways)
     section = "soak" if away and section == "jar" else section
     if len(clean) > LONGEST_INGREDIENT:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")
-    found = tokens(respoken(settled(clean), ways))
+    found = tokens(respoken(settled(clean), catalogue.lexicon))
     if odd := next((word.text for word in found if word.kind == "word" and not word.low.isascii()), None):
         raise LineUnread(f"“{odd[:20]}” is written in letters that Rheum does not read. Write the line in Latin letters.")
     spent = [False] * len(found)
-    each = each_jar(found, spent, section)
+    each = each_jar(found, spent, section, words)
     if each is not None:
         section, per_jar = "per-jar", per_jar or each
-    pass_fillers(found, spent, catalogue.lexicon.line)
-    _pass_colours(found, spent)
-    strength = strengths(found, spent)
+    pass_fillers(found, spent, words)
+    _pass_colours(found, spent, words)
+    strength = strengths(found, spent, words)
     try:
-        amounts = amounts_of(found, spent, clean)
+        amounts = amounts_of(found, spent, clean, words)
     except AmountError as error:
         raise LineUnread(str(error)) from None
-    amounts = _of_each_colour(amounts, found, spent)
+    amounts = _of_each_colour(amounts, found, spent, words)
     live = tuple(word for at, word in enumerate(found) if not spent[at] or (amounts.begins <= at < amounts.to and word.low != "each"))
     if (
         amounts.first is not None
         and amounts.first.unit == "each"
         and amounts.first.high <= 1
-        and _low(found, amounts.begins + 1) in _NO_MEASURE
+        and _low(found, amounts.begins + 1) in catalogue.lexicon.line.group["no-measure"]
     ):
         raise LineUnread("This is no amount that can be judged. Write it in cups, spoons or millilitres.")
     named = identify(found, spent, amounts, section, catalogue=catalogue)
-    _check_count(amounts, found, spent, named.ingredient)
+    _check_count(amounts, found, spent, named.ingredient, line=words)
     around = around_name(found, spent, named, section, catalogue=catalogue)
     if around.soaks and section == "jar" and named.ingredient.role.role in _OUT_OF_THE_JAR:
         section = "soak"
     named = named._replace(ingredient=_by_the_spoon(named.ingredient, amounts, found, catalogue))
-    states = states_of(found, named, catalogue.lexicon.line)
+    states = states_of(found, named, words)
     if amounts.first is not None and amounts.first.tinned:
         states |= {"tinned"}
     line = _line(
@@ -141,12 +143,11 @@ def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None
     return replace(line, also=others) if others else line
 
 
-_FRUIT: Final = frozenset({"lemon", "lemons", "lime", "limes", "fruit", "fruits"})
 # A kitchen's count says little of a weight; one that says more than this much another amount contradicts it.
 _CONTRADICTS: Final = 2.5
 
 
-def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], ingredient: Ingredient) -> None:
+def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], ingredient: Ingredient, *, line: LineWords) -> None:
     """LineUnread for a count in brackets that is no such count: of an acid or water only its fruit is counted (“acidity 4” is no number of
     anything), and of a food one that fits its amount."""
     counted, first = amounts.counted, amounts.first
@@ -157,7 +158,7 @@ def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], 
         return
     words = [found[at].low for at in amounts.counts]
     if ingredient.role.acid or ingredient.role.liquid:
-        if not (_FRUIT & set(words) and "juice" in ingredient.role.role):
+        if not (line.group["fruit-counted"] & set(words) and "juice" in ingredient.role.role):
             raise LineUnread(
                 f"What “{' '.join((f'{counted.low:g}', *words))}” in brackets means beside {ingredient.name} was not understood. A strength is written with its sign: 5 %."
             )
@@ -175,18 +176,12 @@ def _check_count(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], 
         )
 
 
-_AS_BOUGHT: Final = frozenset({"bought", "purchased"})
-
-
-_COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white", "purple"})
-
-
-def _of_each_colour(amounts: Amounts, found: tuple[Token, ...], spent: list[bool]) -> Amounts:
+def _of_each_colour(amounts: Amounts, found: tuple[Token, ...], spent: list[bool], line: LineWords) -> Amounts:
     """“2 cups each red and green bell peppers”: so much of each colour of one thing."""
     if amounts.first is None or _low(found, amounts.to) != "each" or spent[amounts.to]:
         return amounts
     words = [word.low for word in found[amounts.to + 1 :] if word.kind == "word"][:6]
-    many = sum(word in _COLOURS for word in words)
+    many = sum(word in line.group["colour-of-each"] for word in words)
     if many < 2 or "and" not in words:
         return amounts
     spent[amounts.to] = True
@@ -212,16 +207,21 @@ def _turned_round(text: str, catalogue: Catalogue) -> str:
     return f"{text[: found.start()]}{kind} {noun}{text[found.end() :]}"
 
 
-def _pass_colours(found: tuple[Token, ...], spent: list[bool]) -> None:
+def _pass_colours(found: tuple[Token, ...], spent: list[bool], line: LineWords) -> None:
     """Marks what only tells colours apart as spent: “one red, one green”, the orange of “red, yellow and orange bell peppers”."""
     for at, word in enumerate(found):
         behind = _low(found, at + 1)
-        if word.low in ("one", "two") and behind in _COLOURS and _low(found, at - 1) in (",", "(", "and") and at > 1:
+        if word.low in ("one", "two") and behind in line.group["colour-of-each"] and _low(found, at - 1) in (",", "(", "and") and at > 1:
             spent[at] = True
-        if word.low == "some" and behind in _COLOURS and at > 1:
+        if word.low == "some" and behind in line.group["colour-of-each"] and at > 1:
             spent[at] = True  # “some red and some green”
         coloured = behind in ("bell", "sweet", "pepper", "peppers", "hot")
-        if word.low == "orange" and coloured and _low(found, at - 1) in ("and", "or", ",", "&") and _low(found, at - 2) in _COLOURS | {","}:
+        if (
+            word.low == "orange"
+            and coloured
+            and _low(found, at - 1) in ("and", "or", ",", "&")
+            and _low(found, at - 2) in line.group["colour-of-each"] | {","}
+        ):
             spent[at] = True
 
 
@@ -251,7 +251,7 @@ def _line(
     ):
         amount = replace(amount, unit="head")
     try:
-        amount = held(amount, ingredient, found)
+        amount = held(amount, ingredient, found, catalogue.lexicon.line)
     except AmountError as error:
         raise LineUnread(str(error)) from None
     needed = ingredient.role.role not in _NO_AMOUNT_NEEDED and not (section == "soak" and ingredient.role.role in _OUT_OF_THE_JAR)
@@ -263,7 +263,7 @@ def _line(
         raise LineUnread(f"A per cent beside {ingredient.name} means nothing to Rheum. Take it out, or name the vinegar it belongs to.")
     if amount is not None and ingredient.role.role == "spice" and not _is_counted(line_counts, ingredient, amount):
         raise LineUnread(f"What one of {ingredient.name} weighs is not known. Write it in spoons or grams; if it is fresh, say so.")
-    if amounts.other is not None and _AS_BOUGHT & {word.low for word in found} and around.prepared:
+    if amounts.other is not None and catalogue.lexicon.line.group["as-bought"] & {word.low for word in found} and around.prepared:
         amounts = amounts._replace(other=None)  # “2 3/4 lb peeled carrots (about 3 1/2 lb as bought)”: the same, before it was peeled
     prepared = around.prepared and amount is not None and kind_of(amount.unit) == "mass"
     return RecipeLine(
@@ -301,14 +301,11 @@ def _as(other: Ingredient, line: RecipeLine, catalogue: Catalogue) -> Ingredient
     return catalogue.by_id.get(f"{other.id}-tinned", other) if "tinned" in line.states else other
 
 
-_FRESH_WORDS: Final = frozenset({"fresh", "chopped", "minced", "seeded", "sliced", "diced", "stemmed", "peppers", "chiles", "chillies"})
-
-
 def _by_the_spoon(ingredient: Ingredient, amounts: Amounts, found: tuple[Token, ...], catalogue: Catalogue) -> Ingredient:
     """“1/4 tsp cayenne pepper” is the ground spice, for nobody measures a fresh one by the spoon without chopping it."""
     spooned = catalogue.lexicon.line.spooned.get(ingredient.id)
     spoon = amounts.first is not None and amounts.first.unit in ("tsp", "tbsp", "pinch", "dash", "g", "oz")
-    if spooned is None or not spoon or any(word.low in _FRESH_WORDS for word in found):
+    if spooned is None or not spoon or any(word.low in catalogue.lexicon.line.group["fresh-by-the-spoon"] for word in found):
         return ingredient
     return catalogue[spooned]
 

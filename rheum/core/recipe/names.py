@@ -15,12 +15,8 @@ from rheum.core.recipe.recipe import Section
 from rheum.core.recipe.unread import LineUnread
 
 _BREAKS: Final = frozenset({",", ";", ":", "–", "—", "|"})
-_PLURALS: Final = frozenset({"peppers", "chillies", "chilies", "chiles"})
-_WASHED: Final = frozenset({"washed", "rinsed", "peeled", "patted", "cleaned", "scrubbed", "soaked", "drained", "blotted", "wiped"})
 _SENTENCE_WORDS: Final = 4
 _SMALL_G: Final = 25.0
-# Said before the first of two it is said of both: “bottled lime or lemon juice”.
-_CARRIED: Final = frozenset({"bottled", "fresh", "dried", "green", "red", "hot", "sweet"})
 
 
 class Named(NamedTuple):
@@ -63,7 +59,9 @@ def _matches(words: tuple[Word, ...], catalogue: Catalogue) -> tuple[NameMatch, 
         for length in range(min(catalogue.longest, len(stems) - at), 0, -1):
             item = catalogue.named(stems[at : at + length])
             if item is None or (
-                item.role.role == "spice" and words[at + length - 1].low in _PLURALS and not _has_plural(item, words[at + length - 1].low)
+                item.role.role == "spice"
+                and words[at + length - 1].low in catalogue.lexicon.line.group["pepper-plural"]
+                and not _has_plural(item, words[at + length - 1].low)
             ):
                 continue
             further = _further(words, stems, at, length, catalogue=catalogue)
@@ -99,7 +97,9 @@ def _further(words: Sequence[Word], stems: tuple[str, ...], at: int, length: int
     for start in range(at + 1, at + length):
         for longer in range(min(catalogue.longest, len(stems) - start), at + length - start, -1):
             item = catalogue.named(stems[start : start + longer])
-            if item is not None and not (item.role.role == "spice" and words[start + longer - 1].low in _PLURALS):
+            if item is not None and not (
+                item.role.role == "spice" and words[start + longer - 1].low in catalogue.lexicon.line.group["pepper-plural"]
+            ):
                 return NameMatch(item, start, start + longer)
     return None
 
@@ -201,8 +201,8 @@ def _either(words: list[Word], choice: int, section: Section, catalogue: Catalog
     two = matches(right, catalogue)
     if not two or not left:
         return None
-    carrier = next((word for word in left if word.low in _CARRIED), None)
-    if carrier is not None and not any(word.low in _CARRIED for word in right):
+    carrier = next((word for word in left if word.low in catalogue.lexicon.line.group["carried-over"]), None)
+    if carrier is not None and not any(word.low in catalogue.lexicon.line.group["carried-over"] for word in right):
         carried = matches([carrier, *right], catalogue)
         if carried and carried[0].start == 0:
             two = [NameMatch(carried[0].ingredient, two[0].start, two[0].end), *two[1:]]
@@ -232,7 +232,7 @@ def _turned(match: NameMatch, words: list[Word], dried_at: int | None, section: 
         return ingredient
     said = words[dried_at].low
     washed = any(word.low == "patted" for word in words) or (
-        dried_at > 1 and words[dried_at - 1].low in ("and", "then") and words[dried_at - 2].low in _WASHED
+        dried_at > 1 and words[dried_at - 1].low in ("and", "then") and words[dried_at - 2].low in catalogue.lexicon.line.group["washed"]
     )
     if washed or (said == "dry" and ingredient.klass in ("onion", "garlic", "vinegar")):
         if washed and ingredient.role.role == "spice":

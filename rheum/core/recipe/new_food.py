@@ -6,17 +6,12 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient, words_of
 from rheum.core.measures.acidity import CANNING_STRENGTH
-from rheum.core.recipe.clauses import Clause, Food
+from rheum.core.recipe.clause import Clause, Food
 from rheum.core.recipe.heard import STRANGE, Heard, Listed
 
 
 def _strong(item: Ingredient) -> bool:
     return item.role.role == "vinegar" and (item.acid or (0.0, 0.0))[0] >= CANNING_STRENGTH
-
-
-_TOOLS: Final = frozenset(
-    "press masher corer spinner peeler baller pitter stoner squeezer reamer timer mill grinder knife cutter slicer filter brush cloth towel bag seed-like stand cutters juicer zester tree trees plant plants".split()
-)
 
 
 PUTS_IN: Final = "The method puts in "
@@ -31,10 +26,6 @@ def permitted_swap(clause: Clause, listed: Listed) -> bool:
     items = [food.ingredient for food in clause.foods]
     fit = all(item is not None and item.role.food and (listed.has(item) or listed.may_take(item)) for item in items)
     return fit and any(item is not None and listed.may_take(item) for item in items) and not clause.unknown and not clause.neg
-
-
-# What sap and juice do to whoever handles them.
-_IRRITATES: Final = frozenset("irritate irritates irritating bother bothers rash itch itchy sensitive allergic".split())
 
 
 def _of_spices(clause: Clause, food: Food) -> bool:
@@ -67,7 +58,9 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if item_of(food, listed) and told and food.figure is None:
             continue
         if (
-            {"glove", "gloves", "hands", "handling"} & clause.words or _IRRITATES & clause.words or "hands-around" in clause.around
+            {"glove", "gloves", "hands", "handling"} & clause.words
+            or clause.grammar["irritates"] & clause.words
+            or "hands-around" in clause.around
         ) and not _puts(clause):
             continue
         behind = (
@@ -75,7 +68,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
             if food.word.split()[0] in clause.lows
             else ""
         )
-        if behind in _TOOLS or {"size", "of"} <= set(_before(clause, food)):
+        if behind in clause.grammar["tool-or-plant-behind"] or {"size", "of"} <= set(_before(clause, food)):
             continue  # “the size of an egg”
         if "discard" in clause.groups or ("fridge" in clause.things and "store" in clause.groups):
             continue
@@ -216,24 +209,20 @@ def _dried_vegetable(clause: Clause, food: Food, listed: Listed) -> bool:
     return bool(dried) and not any({"dried", "dry"} & set(words_of(line.text)) for line in listed.lines)
 
 
-_BESIDE: Final = frozenset({"before", "after", "like", "than", "until", "since", "during"})
-
-
 def _beside(clause: Clause, food: Food) -> bool:
     """Whether a word that may be a food stands behind one of time or likeness: “before the frost”, “like pencils”."""
     first = food.word.lower().split()[0]
     at = clause.lows.index(first) if first in clause.lows else 0
-    beside = _BESIDE - {act.word for act in clause.acts}  # “we like mushrooms”
+    beside = clause.grammar["beside-in-time"] - {act.word for act in clause.acts}  # “we like mushrooms”
     return bool(beside & set(clause.lows[max(0, at - 3) : at])) or clause.when in ("before", "until", "till", "since", "than")
-
-
-_COMES: Final = frozenset({"comes", "come", "goes", "go", "follows", "follow"})
 
 
 def _only_told(clause: Clause) -> bool:
     """Whether a clause only tells of something, and of nothing in a jar or in the pot."""
     lows = clause.words
-    if "room" in lows or (_COMES & lows and (clause.lows[:1] in (["next"], ["then"], ["now"], ["last"]) or {"in", "last", "next"} & lows)):
+    if "room" in lows or (
+        clause.grammar["comes"] & lows and (clause.lows[:1] in (["next"], ["then"], ["now"], ["last"]) or {"in", "last", "next"} & lows)
+    ):
         return False  # “make room for the …”, “next comes the …”
     told = bool(clause.acts) and clause.groups <= {"tell", "check", "serve"}
     return told and not clause.each and not clause.things & {"jar", "brine"} and not {"in", "into", "with"} & clause.words

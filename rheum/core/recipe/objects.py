@@ -5,28 +5,14 @@ from __future__ import annotations
 from typing import Final
 
 from rheum.core.facts.ingredients import stem
-from rheum.core.recipe.clauses import Act, Clause, Food
+from rheum.core.recipe.clause import Act, Clause, Food
 from rheum.core.recipe.heard import Heard, Listed
 
-# Preserves by name, which are another thing where the recipe is not called so.
-_PRESERVES: Final = frozenset("relish salsa chutney sauce ketchup pickle piccalilli preserve condiment jam mash dressing marinade".split())
-_JUICES: Final = frozenset({"juice", "syrup", "dressing", "marinade", "liquor"})
-_PARTS: Final = frozenset("seed rib green heart leaf kernel pulp flesh crown flower".split())
-# Words of acts and states that are foods where they stand as nouns.
-_FOODS_TOO: Final = frozenset(
-    "shortening topping toppings stuffing dripping drippings fish dates snack snacks shake stew toast crisp crisps mince squash mash mush "
-    "tart puff puffs dip dips spread filling chip chips silk bear cocktail".split()
-)
-_BEHIND_NOUN: Final = frozenset("at in on to and for is are you instead too into over or , . on top".split())
 _PUT: Final = frozenset({"put", "fill", "combine", "throw", "use", "cover"})
-# Acts that always bring something in.
-_BRINGS: Final = frozenset({"add", "adds", "adding", "added"})
-_TOPS: Final = frozenset({"top", "tops", "topping", "topped", "cover", "covers", "covering", "covered"})
 # Things that may be brought in without a name: the batch, its brine, its spices, jars into the canner.
 _NAMED: Final = frozenset(
     "mix spices group brine acid bag-of part-of water in-water jar lid canner cook-water salt-water clock altitude heat-of dish".split()
 )
-_IT: Final = frozenset({"it", "them", "this", "these"})
 _WHY: Final = "What “{}” is here was not understood. Give it a line of its own with its amount, or leave it out."
 
 
@@ -47,7 +33,7 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
         return None
     if word := _food_too(clause, putting):
         return _unclear(word)
-    eaten = "with" in clause.lows and bool(_IT & clause.words)
+    eaten = "with" in clause.lows and bool(clause.grammar["it"] & clause.words)
     swapped = "instead" in clause.states
     for group, low, at in clause.objects:
         if at < putting.at:
@@ -56,21 +42,30 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
         called = _called(word, listed)
         if group == "dish" and not eaten:
             return _unclear(low)
-        if word in _PRESERVES and not called and (putting.word in _BRINGS or amount or putting.word in _TOPS):
+        if (
+            word in clause.grammar["preserve"]
+            and not called
+            and (putting.word in clause.grammar["brings"] or amount or putting.word in clause.grammar["tops"])
+        ):
             return _unclear(low)
         if word == "fruit" and not any(line.ingredient.klass.startswith(("fruit", "citrus")) for line in listed.lines):
             return _unclear(low)
         if group == "group" and amount and "mixed" in clause.lows and "mixed" not in listed.title:
             return _unclear(low)  # “some mixed vegetables”: a packet of anything
-        if group in ("part-of", "group") and word in _PARTS and (amount or putting.word in _BRINGS) and not called:
+        if (
+            group in ("part-of", "group")
+            and word in clause.grammar["part-of-a-plant"]
+            and (amount or putting.word in clause.grammar["brings"])
+            and not called
+        ):
             return _unclear(low)
-        if group in ("group", "part-of") and (swapped or (putting.word in _TOPS and putting.group == "fill")):
+        if group in ("group", "part-of") and (swapped or (putting.word in clause.grammar["tops"] and putting.group == "fill")):
             return _unclear(low)
-        if group == "brine" and word in _JUICES and not called and not _sweet(word, listed):
+        if group == "brine" and word in clause.grammar["juice-alone"] and not called and not _sweet(word, listed):
             bare = "the" not in clause.lows and any(figure.measure == "volume" for figure in clause.figures)
-            if bare or putting.word in _BRINGS:
+            if bare or putting.word in clause.grammar["brings"]:
                 return _unclear(low)
-    topped = putting.word in _TOPS and putting.group == "fill"
+    topped = putting.word in clause.grammar["tops"] and putting.group == "fill"
     if topped and (food := next((one for one in clause.foods if _solid(one) and one.by == "with"), None)):
         return Heard("composition", f"How much {food.word.lower()} this is cannot be judged. Put the whole amount on its own line.")
     return _nothing(clause, putting, amount=amount)
@@ -83,9 +78,9 @@ def _sweet(word: str, listed: Listed) -> bool:
 def _food_too(clause: Clause, putting: Act) -> str:
     """A word of an act or a state that stands as a noun: “stir in some shortening”."""
     for at, low in enumerate(clause.lows):
-        if at == 0 or low not in _FOODS_TOO or low == putting.word or clause.lows[at - 1] in ("for", "by", "to"):
+        if at == 0 or low not in clause.grammar["food-too"] or low == putting.word or clause.lows[at - 1] in ("for", "by", "to"):
             continue
-        if at + 1 == len(clause.lows) or clause.lows[at + 1] in _BEHIND_NOUN:
+        if at + 1 == len(clause.lows) or clause.lows[at + 1] in clause.grammar["behind-a-noun"]:
             return low
     return ""
 
@@ -101,7 +96,9 @@ def _solid(food: Food) -> bool:
 
 def _nothing(clause: Clause, putting: Act, *, amount: bool) -> Heard | None:
     """“Add the shortening”: something is brought in, and no word of it was understood as anything."""
-    brings = putting.word in _BRINGS or (putting.word in _TOPS and putting.group == "fill" and "with" in clause.lows)
+    brings = putting.word in clause.grammar["brings"] or (
+        putting.word in clause.grammar["tops"] and putting.group == "fill" and "with" in clause.lows
+    )
     some = amount and putting.group in ("put", "combine") and "part" in clause.states
     known = clause.things & (_NAMED - {"jar", "dish"} if some else _NAMED)
     timed = {"minutes", "minute", "time"} & clause.words
@@ -110,14 +107,9 @@ def _nothing(clause: Clause, putting: Act, *, amount: bool) -> Heard | None:
     if any(group in ("part-of", "group", "bubble", "space") for group, _, _ in clause.objects):
         return None
     behind = [act.word for act in clause.acts if act.at > putting.at]
-    others = [low for low in clause.lows if low not in _EMPTY and low != putting.word]
+    others = [low for low in clause.lows if low not in clause.grammar["names-nothing"] and low != putting.word]
     word = behind[0] if behind else others[-1] if others else ""
     return _unclear(word) if word else None
-
-
-_EMPTY: Final = frozenset(
-    "some few each every jar jars up with the a an then now it them to and in at last end while stirring well all slowly gently i you we into pot pan kettle saucepan saucepot stockpot bowl , ( )".split()
-)
 
 
 def _unclear(low: str) -> Heard:

@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from typing import Final
 
 from rheum.core.facts.lexicon import Frames
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.clause_rows import Beside, doing, row_for, word_of
-from rheum.core.recipe.clauses import Clause
 
 _OF_A_JAR: Final = frozenset({"", "if", "when", "that", "which"})
 _BARE_FACT: Final = 3

@@ -11,14 +11,13 @@ from rheum.core.facts.ingredients import Catalogue, Ingredient, words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.units import kind_of
+from rheum.core.recipe.clause import Clause, Food
 from rheum.core.recipe.clause_rows import Beside
-from rheum.core.recipe.clauses import Clause, Food
 from rheum.core.recipe.hearing import is_serving
 from rheum.core.recipe.recipe import Portion, RecipeLine, Section, Unread
 
 _SLACK: Final = 1.02
 _Said = tuple[int, str, Sequence[Clause]]
-_SOAKS: Final = frozenset({"soak", "soaked", "soaking", "overnight", "salting", "brine", "hours", "hour"})
 
 
 def amounts_said(

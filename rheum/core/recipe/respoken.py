@@ -7,21 +7,16 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient
+from rheum.core.facts.lexicon import Lexicon, LineWords
 from rheum.core.facts.ways import Ways
 from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
 from rheum.core.measures.words import Token, settled, tokens
 from rheum.core.recipe.ways import where, written_out
 
-_CITRUS: Final = frozenset({"lemon", "lemons", "lime", "limes", "orange", "oranges", "grapefruit", "grapefruits"})
-_PEEL: Final = frozenset({"zest", "rind", "peel"})
-_SQUEEZED: Final = frozenset({"the", "freshly", "squeezed", "grated", "finely", "fresh"})
-_SMALL: Final = frozenset({"handful", "bunch", "pinch", "dash", "sprig"})
 # A thumb of root, an inch long: common practice, from memory.
 _ROOTS: Final = frozenset({"ginger", "turmeric-fresh", "galangal", "horseradish-root"})
 _ROOT_G_PER_INCH: Final = (8.0, 20.0)
-_PIECES: Final = frozenset({"piece", "knob", "thumb", "chunk", "length", "long", "of", ")", "-", "peeled"})
-_LENGTHS: Final = frozenset({"inch", "inches", "in", "cm", "″", '"', "”"})
 
 
 # “1 lb onions -- about 3 medium -- chopped”: said beside it, as in brackets.
@@ -56,29 +51,35 @@ def amount_first(text: str, ways: Ways) -> str:
     return f"{amount} {said.group(1).strip()}{text[said.end() :]}" if whole else text
 
 
-def respoken(text: str, ways: Ways) -> str:
+def respoken(text: str, lexicon: Lexicon) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
-    text = _BETWEEN_DASHES.sub(r" (\1) ", written_out(text, ways.tables["line"]))
+    text = _BETWEEN_DASHES.sub(r" (\1) ", written_out(text, lexicon.ways.tables["line"]))
+    line = lexicon.line
     found = tokens(text)
     lows = [word.low for word in found]
     at = 0
-    while at < len(lows) and lows[at] in _SQUEEZED:
+    while at < len(lows) and lows[at] in line.group["squeezed"]:
         at += 1
-    if lows[at : at + 1] and (lows[at] == "juice" or lows[at] in _PEEL) and lows[at + 1 : at + 2] and lows[at + 1] in ("of", "from"):
-        citrus = next((index for index in range(at + 2, min(len(lows), at + 8)) if lows[index] in _CITRUS), None)
+    if (
+        lows[at : at + 1]
+        and (lows[at] == "juice" or lows[at] in line.group["citrus-peel"])
+        and lows[at + 1 : at + 2]
+        and lows[at + 1] in ("of", "from")
+    ):
+        citrus = next((index for index in range(at + 2, min(len(lows), at + 8)) if lows[index] in line.group["citrus"]), None)
         if citrus is not None:
             many = text[found[at + 2].at : found[citrus].at].strip()
             fruit = lows[citrus].removesuffix("s")
             what = f"fresh {fruit} juice" if lows[at] == "juice" else f"{fruit} zest"
             return f"{many} {what}{text[found[citrus].to :]}"
-    if lows and lows[0] in _SMALL:
+    if lows and lows[0] in line.group["small-measure"]:
         return f"1 {text}"
-    return _by_piece(text, found, lows)
+    return _by_piece(text, found, lows, line)
 
 
-def _by_piece(text: str, found: tuple[Token, ...], lows: list[str]) -> str:
+def _by_piece(text: str, found: tuple[Token, ...], lows: list[str], line: LineWords) -> str:
     """“1 (1-inch) piece ginger” as “1-inch piece ginger”, “3-inch stick of cinnamon” as “1 stick of cinnamon”."""
-    length = next((at for at, word in enumerate(lows[:7]) if word in _LENGTHS and at > 0), None)
+    length = next((at for at, word in enumerate(lows[:7]) if word in line.group["length-unit"] and at > 0), None)
     if length is None:
         return text
     if "cinnamon" in lows and (found[0].kind == "number" and all(found[at].kind == "number" or lows[at] in "-/" for at in range(length))):
@@ -88,7 +89,7 @@ def _by_piece(text: str, found: tuple[Token, ...], lows: list[str]) -> str:
         # “1 1/2-inch piece” is an inch and a half; “1 (1/2-inch) piece” is half an inch.
         begins = 1 if lows[0] in ("a", "an", "one", "1") and length > 1 and "/" not in lows[1] else 0
         behind = length + 1
-        while behind < len(lows) and lows[behind] in _PIECES:
+        while behind < len(lows) and lows[behind] in line.group["piece-of-root"]:
             behind += 1
         if begins or behind > length + 1:
             size = text[found[begins].at : found[length].to].replace("(", "").replace(")", "")

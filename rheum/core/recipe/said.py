@@ -9,7 +9,7 @@ from typing import Final
 
 from rheum.core.facts.formulas import Pack
 from rheum.core.measures.words import Token, settled, tokens
-from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.figures import Figure, low_at
 from rheum.core.recipe.frames import of_jars_alone
 from rheum.core.recipe.hearing import Spoken
@@ -84,7 +84,7 @@ def note(spoken: Spoken, line: int, notes: Notes, *, in_process: bool) -> bool:
 def _noted(spoken: Spoken, line: int, *, in_process: bool) -> tuple[Notes, bool]:
     sentence, clauses, notes = spoken.plain, spoken.clauses, Notes()
     about = _about_canner(clauses)
-    jars = jars_named(sentence)
+    jars = jars_named(sentence, spoken.grammar)
     told = in_process and all(
         clause.groups <= {"tell", "blanch", "time"} and not clause.foods and not clause.things - {"mix", "clock"} for clause in clauses
     )
@@ -221,7 +221,6 @@ def _above_that(found: Sequence[Token], at: int) -> bool:
     )
 
 
-_FROM_TOP: Final = frozenset({"rim", "rims", "top", "brim", "lip", "lid", "tops"})
 _LEAVING: Final = frozenset({"leave", "fill", "put", "tell", "cover", "close"})
 
 
@@ -265,16 +264,14 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
             continue
         if clause.groups & {"cut", "trim"} or ("lids" in lows and lows & {"over", "above", "cover"}):
             continue
-        spoken = "space" in clause.things or bool(lows & _FROM_TOP and lows & {"below", "from", "of", "within", "under", "at", "to", "the"})
+        spoken = "space" in clause.things or bool(
+            lows & clause.grammar["from-the-top"] and lows & {"below", "from", "of", "within", "under", "at", "to", "the"}
+        )
         if not spoken and not (clause.groups & {"leave"} and not clause.foods):
             continue
         for_food = bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"})
         solids = not poured_last and (over_solids or for_food)
         (notes.levels if solids else notes.headspaces).append((line, figure.low))
-
-
-# What raw food does to whoever handles it: no way of packing.
-_OF_SKIN: Final = frozenset("skin skins irritate irritates irritating hands gloves rash itch itches".split())
 
 
 def _note_pack(clause: Clause, line: int, notes: Notes) -> None:
@@ -283,7 +280,7 @@ def _note_pack(clause: Clause, line: int, notes: Notes) -> None:
         "raw" in clause.states
         and not clause.states["raw"]
         and (clause.groups & {"fill", "put", "leave", "store", "use"} or not clause.groups - {"tell"})
-        and not _OF_SKIN & clause.words
+        and not clause.grammar["of-skin"] & clause.words
         and "canner" not in clause.things
     ) or (
         "cold" in clause.states
@@ -297,14 +294,6 @@ def _note_pack(clause: Clause, line: int, notes: Notes) -> None:
     for at, low in enumerate(lows[:-1]):
         if low in ("pack", "packed") and lows[at + 1] == "hot" and (at + 2 >= len(lows) or lows[at + 2] in (",", ".", "and", "into", "in")):
             notes.packs.append((line, "hot"))
-
-
-_SLICING: Final = frozenset(
-    {"slice", "slicing", "chop", "chopping", "cut", "cutting", "dice", "dicing", "shred", "shredding", "halve", "quarter"}
-)
-
-
-_ELSEWHERE: Final = frozenset("compost bin stock stockpot broth soup chickens hens pigs birds goat rabbit".split())
 
 
 def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
@@ -349,7 +338,12 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     if (
         "unpeeled" in clause.states
         or ("peel" in clause.forbidden and "awaited" not in clause.around)
-        or (acts & {"leave", "store"} and "part-of" in things and lows & {"skin", "skins", "peel", "peels"} and not lows & _ELSEWHERE)
+        or (
+            acts & {"leave", "store"}
+            and "part-of" in things
+            and lows & {"skin", "skins", "peel", "peels"}
+            and not lows & clause.grammar["not-for-the-jar"]
+        )
     ):
         shape.append((line, "unpeeled"))
     omitted = "omit" in acts and (lows & {"soak", "salt", "rinse", "blanch", "soaking", "salting", "draining"})
@@ -366,7 +360,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
         and (acts & {"leave", "fill", "store", "put"} or (acts <= {"tell"} and "part" not in lows))
     )
     if (whole and not any(item.role.role == "spice" for item in foods)) or (
-        clause.forbidden & {"cut"} and {act.word for act in clause.acts if act.negated} & _SLICING
+        clause.forbidden & {"cut"} and {act.word for act in clause.acts if act.negated} & clause.grammar["slicing"]
     ):
         shape.append((line, "whole-baby" if "baby" in lows else "whole"))
     if (

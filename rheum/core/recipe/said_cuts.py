@@ -5,15 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from typing import Final
 
-from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.cut import HALVED, QUARTERED, THICKLY_MM
 from rheum.core.recipe.recipe import RecipeLine, SaidCut
 
-_PIECES: Final = frozenset("slice slices sliced slicing thick rounds coins rings chunks cubes cube cubed pieces wedges slabs".split())
-# A length that is no thickness: what is cut off, how long a piece is, how much is left in the jar.
-_ELSE: Final = frozenset(
-    "off end ends blossom long length lengths lengthwise stem stems tops headspace jar jars ice apart lengthways".split()
-)
 _STAYS: Final = frozenset({"leave", "store"})
 
 
@@ -33,7 +28,7 @@ def cuts_said(line: int, clauses: Sequence[Clause], lines: Sequence[RecipeLine],
         lows = clause.words
         cutting = "cut" in clause.groups or (cutting and not clause.groups - {"tell"})
         watery = any(food.ingredient is not None and food.ingredient.role.role == "water" for food in clause.foods)
-        if cutting and _PIECES & lows and not _ELSE & lows and not watery:
+        if cutting and clause.grammar["pieces"] & lows and not clause.grammar["length-of-something-else"] & lows and not watery:
             lengths = [figure.high for figure in clause.figures if figure.measure == "length"]
             if lengths:
                 out.append(SaidCut(line, foods, min(lengths), None))

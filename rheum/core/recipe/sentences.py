@@ -6,21 +6,12 @@ import re
 from functools import lru_cache
 from typing import Final
 
+from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ways import Ways
 from rheum.core.measures.words import settled
 from rheum.core.recipe.plain_lines import plain_line, strip_bullet
 from rheum.core.recipe.ways import where, written_out
 
-_SHORT: Final = frozenset(
-    "in min mins approx oz lb lbs tbsp tsp pt pts qt qts gal hr hrs no e.g i.e ca c t ft sq fl dr mr mrs st vs est temp abt".split()
-)
-
-
-# A time, and a new sentence behind it that begins small: “simmer 5 min. fill the jars”.
-_TIMED: Final = frozenset("min mins hr hrs".split())
-_BEGINS: Final = frozenset(
-    "add bring boil cool cover drain fill heat ladle let lift pack place pour process put remove return rinse simmer spoon stir strain take then turn wipe".split()
-)
 _INLINE_STEP: Final = re.compile(r"\(?\d{1,2}[.)]\s{1,4}(?=[A-Z])")
 
 
@@ -32,7 +23,7 @@ def _unnumbered(part: str) -> str:
 
 
 @lru_cache(maxsize=4096)
-def sentences(text: str) -> tuple[str, ...]:
+def sentences(text: str, blocks: BlockWords) -> tuple[str, ...]:
     """The sentences of a line of prose, each as it stands there; a decimal point or a short form does not end one."""
     found: list[str] = []
     begins = 0
@@ -47,11 +38,14 @@ def sentences(text: str) -> tuple[str, ...]:
         last = before[-1:]
         if char == "." and (
             (
-                before in _SHORT
+                before in blocks.group["ends-no-sentence"]
                 and not behind.isupper()
-                and not (before in _TIMED and (behind.isdigit() or rest.split(None, 1)[0] in _BEGINS))
+                and not (
+                    before in blocks.group["time-cut-short"]
+                    and (behind.isdigit() or rest.split(None, 1)[0] in blocks.group["begins-a-sentence"])
+                )
             )
-            or ("-" in before and before.rsplit("-", 1)[1] in _SHORT)
+            or ("-" in before and before.rsplit("-", 1)[1] in blocks.group["ends-no-sentence"])
             or (last.isdigit() and not behind.isupper())
             or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())
         ):

@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.plain_lines import plain_line, strip_bullet
 
-_COLOURS = frozenset({"red", "green", "yellow", "orange"})
 
-
-def split_line(text: str) -> list[str]:
+def split_line(text: str, line: LineWords) -> list[str]:
     """A line cut before each amount that stands behind a comma, “and” or “+”; what stands in brackets at its end goes with every part."""
     clean = settled(strip_bullet(plain_line(text)))
     found = tokens(clean)
@@ -43,7 +42,7 @@ def split_line(text: str) -> list[str]:
         begins = start
     last = clean[begins:].strip()
     noun = parts[0].rstrip(" ,").rsplit(None, 1)[-1]
-    if last.rsplit(None, 1)[-1].lower() in _COLOURS and noun.lower().startswith("pepper"):
+    if last.rsplit(None, 1)[-1].lower() in line.group["pepper-colour"] and noun.lower().startswith("pepper"):
         last = f"{last} {noun}"  # “3 cups chopped green pepper, 3 cups chopped red”
     return [*parts, last]
 

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from typing import Final
 
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.acidity import blend_strength
 from rheum.core.measures.words import NumberError, Token, number_at
 from rheum.core.recipe.unread import LineUnread
 
 _MOST_PERCENT: Final = 100.0
-_OF_ACID: Final = frozenset({"acetic", "acid", "acidity", "strength"})
 _AT_LEAST: Final = ("at", "least"), ("minimum",), ("min",), ("about",), ("or", "more"), ("or", "above"), ("of",), ("with",)
-_STRENGTHS: Final = frozenset({"%", "percent", "cent", "grain"})
 _UPTO: Final = frozenset({"-", "–", "—", "to", "or"})
 
 
@@ -27,14 +26,14 @@ def _percent_behind(found: tuple[Token, ...], at: int) -> int:
     return at + 2 if _low(found, at) == "per" and _low(found, at + 1) == "cent" else at
 
 
-def strengths(found: tuple[Token, ...], spent: list[bool]) -> float | None:
+def strengths(found: tuple[Token, ...], spent: list[bool], line: LineWords) -> float | None:
     """The per cent of acid that a line gives, the low end where it gives several; the words that say it are marked as spent.
     LineUnread for a figure that no vinegar has."""
     figures: list[float] = []
     blend = _blend(found, spent)
     if blend is not None:
         figures.append(blend)
-    at = 0 if any(word.low in _STRENGTHS for word in found) else len(found)
+    at = 0 if any(word.low in line.group["strength-unit"] for word in found) else len(found)
     while at < len(found):
         try:
             first = number_at(found, at) if not spent[at] and _low(found, at) not in ("a", "an", "half") else None
@@ -63,7 +62,7 @@ def strengths(found: tuple[Token, ...], spent: list[bool]) -> float | None:
             if tuple(_low(found, index) for index in range(begins - len(words), begins)) == words:
                 begins -= len(words)
                 break
-        while _low(found, end) in _OF_ACID:
+        while _low(found, end) in line.group["of-acid"]:
             end += 1
         spent[begins:end] = [True] * (end - begins)
         at = end

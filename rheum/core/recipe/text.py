@@ -8,14 +8,16 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Final
 
+from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import LONGEST_LINE, AmountError, amount_at, leading_amount
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.clauses import Clause
+from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.headings import is_yield_alone
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.hearing import hear
@@ -105,30 +107,26 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
         ]
     return Recipe(
         title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
-        source=source, outline=tuple(_outline(block) for block in told), roles=tuple((block.number, block.role) for block in blocks),
+        source=source, outline=tuple(_outline(block, catalogue.lexicon.blocks) for block in told), roles=tuple((block.number, block.role) for block in blocks),
         parts=recipes_in(told, reader.lines, len(source) - (len(source) > 1 and not source[-1])),
     )  # fmt: skip
 
 
-def _outline(block: Block) -> OutlineLine:
-    kind = "yield" if block.furniture and _is_yield(block.text) else _OUTLINE[block.role]
-    text = _after_colon(block.text) if kind == "yield" else block.text.strip("# *:") if kind == "heading" else block.text
+def _outline(block: Block, words: BlockWords) -> OutlineLine:
+    kind = "yield" if block.furniture and _is_yield(block.text, words) else _OUTLINE[block.role]
+    text = _after_colon(block.text, words) if kind == "yield" else block.text.strip("# *:") if kind == "heading" else block.text
     return OutlineLine(number=block.number, kind=kind, section=_SECTION[block.role], per_jar=block.per_jar, text=text)
 
 
-_COLOURS: Final = frozenset({"red", "green", "yellow", "orange", "white"})
-_YIELDS: Final = frozenset({"yield", "yields", "makes", "servings", "serves", "make"})
-
-
-def _is_yield(text: str) -> bool:
+def _is_yield(text: str, blocks: BlockWords) -> bool:
     first = text.strip("*_ ").split(" ", 1)[0].strip(":").lower()
-    return first in _YIELDS
+    return first in blocks.group["yield"]
 
 
-def _after_colon(text: str) -> str:
+def _after_colon(text: str, blocks: BlockWords) -> str:
     text = text.strip("*_ ")
     head, _, rest = text.partition(" ")
-    return (rest if head.strip(":").lower() in _YIELDS else text).strip(": *_").strip()
+    return (rest if head.strip(":").lower() in blocks.group["yield"] else text).strip(": *_").strip()
 
 
 _SOAKED: Final = ("water", "salt", "alkali")
@@ -147,7 +145,8 @@ class _Reader:
 
     def list_line(self, block: Block) -> None:
         """Takes a line of the list; yields and jars that stand among them too."""
-        if block.role in ("aside", "method") and (_is_yield(block.text) or (block.furniture and is_yield_alone(block.text))):
+        words = self.catalogue.lexicon.blocks
+        if block.role in ("aside", "method") and (_is_yield(block.text, words) or (block.furniture and is_yield_alone(block.text, words))):
             self._yield(block)
             if food := _food_with_amount(block.text, self.catalogue):
                 self.unread.append(
@@ -162,28 +161,32 @@ class _Reader:
             self.unread.append(
                 Unread(block.number, block.text, f"An amount of {food} stands here. Give it a line of its own, or leave it out.")
             )
-        elif block.role == "aside" and _is_equipment(block.text):
-            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(block.text))
+        elif block.role == "aside" and _is_equipment(block.text, self.catalogue.lexicon.line):
+            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(block.text, self.catalogue.grammar))
         elif block.role in ("list", "per-jar", "soak"):
             self._ingredient(block)
 
     def _yield(self, block: Block) -> None:
-        made = _after_colon(block.text)
+        made = _after_colon(block.text, self.catalogue.lexicon.blocks)
         try:
             amount, _ = leading_amount(made)
         except AmountError:
             amount = None
-        if amount is not None and self.yields[0] is None and (amount.unit in ("each", "pint", "quart") or jars_named(made)):
+        if (
+            amount is not None
+            and self.yields[0] is None
+            and (amount.unit in ("each", "pint", "quart") or jars_named(made, self.catalogue.grammar))
+        ):
             self.yields = (amount.low, amount.high)
-        self.notes.jars.extend((block.number, jar) for _, jar in jars_named(made))
+        self.notes.jars.extend((block.number, jar) for _, jar in jars_named(made, self.catalogue.grammar))
 
     def _ingredient(self, block: Block) -> None:
         text = block.text.strip()
         if len(text) > LONGEST_LINE and not is_run_on(text):
             self.unread.append(Unread(block.number, f"{text[:80]}…", _TOO_LONG.format(what="line", count=len(text))))
             return
-        if _is_equipment(text):
-            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(text))
+        if _is_equipment(text, self.catalogue.lexicon.line):
+            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(text, self.catalogue.grammar))
             return
         if is_run_on(text):
             for part in text.split(";"):
@@ -205,7 +208,13 @@ class _Reader:
         """“3 cups chopped green ones”, right below the red peppers: green peppers; nothing where that does not read."""
         words = text.rstrip(" .").split()
         last = self.lines[-1] if self.lines else None
-        if last is None or last.number != block.number - 1 or len(words) < 3 or words[-1] != "ones" or words[-2] not in _COLOURS:
+        if (
+            last is None
+            or last.number != block.number - 1
+            or len(words) < 3
+            or words[-1] != "ones"
+            or words[-2] not in self.catalogue.lexicon.line.group["ones-colour"]
+        ):
             return []
         said = f"{' '.join(words[:-1])} {words_of(last.ingredient.name)[-1]}"
         try:
@@ -216,7 +225,7 @@ class _Reader:
 
     def _parts(self, text: str, block: Block) -> list[RecipeLine]:
         """“1 tsp mustard seed and 1 tbsp dill seed”: two things on one line, each with its own amount; nothing where one part does not read."""
-        parts = split_line(text)
+        parts = split_line(text, self.catalogue.lexicon.line)
         if len(parts) < 2:
             return []
         try:
@@ -251,8 +260,8 @@ class _Reader:
             if block.nutrients:
                 continue
             if block.role == "method" or (block.role == "aside" and not block.furniture):
-                said += [(block, sentence) for sentence in sentences(as_prose(block.text))]
-            elif block.furniture and block.role == "aside" and not _is_yield(block.text):
+                said += [(block, sentence) for sentence in sentences(as_prose(block.text), self.catalogue.lexicon.blocks)]
+            elif block.furniture and block.role == "aside" and not _is_yield(block.text, self.catalogue.lexicon.blocks):
                 said.append((block, block.text))
             elif block.role == "heading" and ":" not in block.text.rstrip(":"):
                 continue
@@ -286,7 +295,7 @@ class _Reader:
                 self.in_process = note(spoken, block.number, self.notes, in_process=self.in_process)
                 self._cooked(block, sentence, clauses)
                 self.notes.cuts += cuts_said(block.number, clauses, self.lines, _named_in)
-            if block.role == "method" and clauses and _YIELDS & set(clauses[0].lows[:1]):
+            if block.role == "method" and clauses and self.catalogue.lexicon.blocks.group["yield"] & set(clauses[0].lows[:1]):
                 self._yield(Block(block.number, "aside", sentence))
         added, lines, unread, portions = amounts_said(
             [(block.number, sentence, clauses) for block, sentence, clauses in heard], tuple(self.lines), self.catalogue
@@ -319,16 +328,18 @@ class _Reader:
 
 
 _WEEKS: Final = (21.0, 800.0)
-_SOURING: Final = frozenset(
-    "then before process processing can jar jars counter sour sours bubble bubbles bubbling brine crock ferment ferments cloudy open fizzy lid lids".split()
-)
 
 
 def _stands_on_the_shelf(code: str, clauses: Sequence[Clause], sentence: str, notes: Notes) -> bool:
     """Whether what is to stand for weeks, told behind the processing, are the sealed jars: “Let sit a month.”"""
     days = [figure.high for clause in clauses for figure in clause.figures if figure.measure == "days"]
     weeks = bool(days) and _WEEKS[0] <= max(days) <= _WEEKS[1]
-    return code == "fermented" and weeks and bool(notes.minutes) and not _SOURING & set(re.findall(r"[a-z]+", sentence.lower()))
+    return (
+        code == "fermented"
+        and weeks
+        and bool(notes.minutes)
+        and not clauses[0].grammar["souring"] & set(re.findall(r"[a-z]+", sentence.lower()))
+    )
 
 
 def _named_in(line: RecipeLine, said: str) -> bool:
@@ -366,17 +377,12 @@ def _food_with_amount(text: str, catalogue: Catalogue, before: bool = False) -> 
     return None
 
 
-_EQUIPMENT: Final = frozenset(
-    "jar jars lid lids band bands ring rings pint pints quart quarts half bottle bottles canning mason preserving kilner wide regular mouth mouthed narrow new clean hot warm sterile sterilised sterilized two piece with and a the of or for to your glass about approximately ml l litre liter oz ounce ounces empty small medium large sized size set sets plus dozen x standard gallon canner rack funnel lifter pot stockpot kettle bath water boiling deep heavy tongs cheesecloth".split()
-)
-
-
 @lru_cache(maxsize=8192)
-def _is_equipment(text: str) -> bool:
+def _is_equipment(text: str, line: LineWords) -> bool:
     """“7 pint jars with lids”: what it is put up in, and nothing that could be eaten."""
     lows = [word.low for word in tokens(settled(strip_bullet(text))) if word.kind == "word"]
     return (
         bool(lows)
         and bool(set(lows) & {"jar", "jars", "lid", "lids", "bands", "bottles", "canner", "stockpot", "cheesecloth", "funnel"})
-        and set(lows) <= _EQUIPMENT
+        and set(lows) <= line.group["equipment"]
     )

@@ -2,11 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Final
-
-from rheum.core.recipe.clauses import Clause
-
-_AS_IT_IS: Final = frozenset({"stay", "stays", "go", "goes", "makes", "cloudy"})
+from rheum.core.recipe.clause import Clause
 
 
 def only_told(clause: Clause, things: set[str], *, serving: bool) -> bool:
@@ -19,4 +15,6 @@ def only_told(clause: Clause, things: set[str], *, serving: bool) -> bool:
         return False  # “keep the liquid: it is the brine”
     if clause.neg or clause.forbidden or clause.when or clause.groups - {"tell", "check"}:
         return False
-    return (soured and not _AS_IT_IS & clause.words) or (bool(clause.acts) and "check" not in clause.groups and things <= {"mix"})
+    return (soured and not clause.grammar["as-it-is"] & clause.words) or (
+        bool(clause.acts) and "check" not in clause.groups and things <= {"mix"}
+    )

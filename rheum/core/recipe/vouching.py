@@ -16,7 +16,6 @@ _COMPOSING: Final = frozenset(
 
 # Acts to which a word more or less that is no food changes nothing: how one washes, cuts, sorts or wraps.
 _BESIDE: Final = frozenset({"wash", "cut", "trim", "peel", "skim", "discard", "serve", "tie", "wrap"})
-_CHOSEN: Final = frozenset({"choose", "select", "buy", "pick", "gather", "harvest", "look"})
 _CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tissue"})
 
 
@@ -30,7 +29,11 @@ def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
     strange = [(word, sort) for word, sort in clause.unknown]
     acts = [act for act in clause.acts if not act.negated and act.group != "check"]
     groups = {act.group for act in acts} - {"tell"}
-    chosen = groups == {"use"} and {act.word for act in acts if act.group == "use"} <= _CHOSEN and not things & {"acid", "water", "brine"}
+    chosen = (
+        groups == {"use"}
+        and {act.word for act in acts if act.group == "use"} <= catalogue.grammar["chosen"]
+        and not things & {"acid", "water", "brine"}
+    )
     if groups and (groups <= _BESIDE or chosen or (groups == {"use"} and not things)):
         strange = [(word, sort) for word, sort in strange if sort not in ("plain", "state", "measure")]
     if clause.acts and not groups and not clause.figures and not things & {"jar", "lid", "canner", "space", "acid", "water", "brine"}:

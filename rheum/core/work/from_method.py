@@ -10,7 +10,8 @@ from typing import Final
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import Catalogue
 from rheum.core.facts.rates import Span
-from rheum.core.recipe.clauses import Clause, clauses_of
+from rheum.core.recipe.clause import Clause
+from rheum.core.recipe.clauses import clauses_of
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.sentences import sentences
 from rheum.core.recipe.writing import how_long
@@ -109,7 +110,7 @@ def _as_said(step: ToldStep, answer: StepAnswer | None) -> ToldStep:
 
 def steps_of(formula: Formula, catalogue: Catalogue) -> tuple[ToldStep, ...]:
     """What the steps of a formula of one's own do, as they were typed."""
-    return steps_told([one for line in formula.steps.split("\n") for one in sentences(line)], catalogue)
+    return steps_told([one for line in formula.steps.split("\n") for one in sentences(line, catalogue.lexicon.blocks)], catalogue)
 
 
 def steps_told(sentences: Iterable[str], catalogue: Catalogue) -> tuple[ToldStep, ...]:

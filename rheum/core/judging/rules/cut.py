@@ -8,6 +8,7 @@ from typing import Final
 
 from rheum.core.facts.formulas import Formula, FormulaLine
 from rheum.core.facts.ingredients import words_of
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
@@ -35,9 +36,9 @@ def _lines_of(formula: Formula, pair: Pair) -> list[FormulaLine]:
     return own or [line for line in formula.jar_lines if line.ingredient in pair.slot.given]
 
 
-def _formula_cut(lines: list[FormulaLine]) -> Cut | None:
+def _formula_cut(lines: list[FormulaLine], words: LineWords) -> Cut | None:
     """The biggest cut that the formula allows; None where it leaves one of its lines open."""
-    cuts = [cut_of(line.prep) for line in lines]
+    cuts = [cut_of(line.prep, words) for line in lines]
     known = [cut for cut in cuts if cut is not None]
     return max(known, key=lambda cut: (cut.step, cut.thick_mm or 0.0)) if known and len(known) == len(cuts) else None
 
@@ -52,14 +53,14 @@ def _said_of(line: RecipeLine) -> str:
 
 def cut(case: Case) -> Iterator[Finding]:
     """Bigger pieces than the formula's are a limit, a little smaller a note; a purée of a chunky formula is denser."""
-    match = case.match
+    match, words = case.match, case.library.catalogue.lexicon.line
     if match is None:
         return
     for pair in match.pairs:
         line = pair.item.line
         if line.ingredient.klass in _UNCUT:
             continue
-        own, here = _formula_cut(_lines_of(match.formula, pair)), cut_of(_said_of(line))
+        own, here = _formula_cut(_lines_of(match.formula, pair), words), cut_of(_said_of(line), words)
         if here is not None and own is None and _too_fine(match.formula, here):
             says = f"{line.ingredient.name.capitalize()} {here.word}; the formula leaves it in pieces."
             whole = Remedy("Leave it in pieces, as the formula has it.", line_as_formula(case, line, _lines_of(match.formula, pair)))
@@ -69,7 +70,7 @@ def cut(case: Case) -> Iterator[Finding]:
         if here.step == WHOLE and any(item.baby for item in _lines_of(match.formula, pair)) and "baby" in line.text.lower():
             continue
         name, how = line.ingredient.name.capitalize(), changed(own, here)
-        if how == "much-smaller" and all(is_of(item.prep, here) for item in _lines_of(match.formula, pair)):
+        if how == "much-smaller" and all(is_of(item.prep, here, words) for item in _lines_of(match.formula, pair)):
             continue
         remedy = Remedy(f"Cut it as the formula has it: {own.word}.", line_as_formula(case, line, _lines_of(match.formula, pair)))
         if how == "bigger":
@@ -134,13 +135,13 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
 def _thicker_in_prose(case: Case) -> Iterator[Finding]:
     """Pieces that the method cuts thicker than the formula, or leaves in halves and quarters where it slices. What is meant by “them” is held
     against the thickest of the formula's."""
-    match = case.match
+    match, words = case.match, case.library.catalogue.lexicon.line
     if match is None:
         return
     owns = {
         pair.item.line.ingredient.id: own
         for pair in match.pairs
-        if pair.item.line.ingredient.klass not in _UNCUT and (own := _formula_cut(_lines_of(match.formula, pair))) is not None
+        if pair.item.line.ingredient.klass not in _UNCUT and (own := _formula_cut(_lines_of(match.formula, pair), words)) is not None
     }
     for said in case.recipe.method.cuts:
         mine = [own for food, own in owns.items() if food in said.foods] if said.foods else list(owns.values())
@@ -176,7 +177,7 @@ def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Itera
     slit = "slit" in preps and re.search(r"\b(?:slit|slash|pierce|prick)", "\n".join(case.recipe.source), re.I)
     if "whole" in said and not slit:
         cuts = [
-            cut_of(line.prep)
+            cut_of(line.prep, case.library.catalogue.lexicon.line)
             for line in formula.jar_lines
             if line.ingredient.klass not in _UNCUT and line.ingredient.role.role == "produce"
         ]

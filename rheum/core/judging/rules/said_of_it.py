@@ -192,13 +192,13 @@ def _length_mm(text: str) -> float | None:
 def whole_size(case: Case) -> Iterator[Finding]:
     """What stays whole is compared in size: longer or thicker than the formula's by more than a fifth is a limit, “large” too; silence a note.
     Source: USDA Guide 6 (from memory); the fifth is an own pick."""
-    match = case.match
+    match, words = case.match, case.library.catalogue.lexicon.line
     if match is None:
         return
     for pair in match.pairs:
         line = pair.item.line
         for own in _lines_of(match.formula, pair):
-            cut, wanted, here = cut_of(own.prep), _length_mm(own.prep), cut_of(line.text)
+            cut, wanted, here = cut_of(own.prep, words), _length_mm(own.prep), cut_of(line.text, words)
             if cut is None or cut.step != WHOLE or wanted is None or (here is not None and here.step != WHOLE):
                 continue
             length = _length_mm(line.text)

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.facts.formulas import Formula
+from rheum.core.facts.lexicon import LineWords
 from rheum.core.facts.weights import bulk, size_factor
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import renamed
@@ -33,7 +34,7 @@ def stand_ins(case: Case) -> Iterator[Finding]:
                 Remedy("Use fresh, the same amount.", renamed(case, line, pair.slot.given[0].name)),
             )
         elif pair.code == "cucumber-kind":
-            yield _slicing_cucumber(match.formula, pair)
+            yield _slicing_cucumber(match.formula, pair, case.library.catalogue.lexicon.line)
         elif pair.code:
             yield finding(
                 pair.code, f"{line.ingredient.name.capitalize()} in place of {pair.slot.given[0].name}, the total unchanged.", line.number
@@ -43,11 +44,11 @@ def stand_ins(case: Case) -> Iterator[Finding]:
             yield finding(code, f"More of one and less of another; the total of {pair.slot.title} holds.", line.number)
 
 
-def _slicing_cucumber(formula: Formula, pair: Pair) -> Finding:
+def _slicing_cucumber(formula: Formula, pair: Pair, words: LineWords) -> Finding:
     """Unwaxed slicing cucumbers in slices or chopped are a caution; whole, or waxed, a limit. Source: USDA Guide 6 (from memory)."""
     line = pair.item.line
-    own = [cut_of(item.prep) for item in formula.jar_lines if item.ingredient in pair.slot.given]
-    cut = cut_of(line.text)
+    own = [cut_of(item.prep, words) for item in formula.jar_lines if item.ingredient in pair.slot.given]
+    cut = cut_of(line.text, words)
     whole = any(one is not None and one.step == WHOLE for one in own) and (cut is None or cut.step == WHOLE)
     text = line.text.lower()
     waxed = ("waxed" in text and "unwaxed" not in text) or "wax" in text.split()
