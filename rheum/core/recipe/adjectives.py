@@ -28,7 +28,7 @@ def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
                 near is not None
                 and near.low not in ("hers", "mine")
                 and near.kind in ("thing", "food", "act", "state")
-                and near.low not in ("it", "them", "this", "these", "those", "they")
+                and near.low not in grammar["pronoun"]
             )
             closed = [other.low for other in items[index + 1 : index + 3]]
             if item.form == "ed" and before is not None and before.low == "(" and ")" in closed:
@@ -67,7 +67,7 @@ def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
                     or before.kind in ("state", "figure")
                     or before.group in ("put", "fill", "combine", "cover", "use")
                 )
-                and before.low not in ("for", "with", "on", "at", "from", "of", "into", "in")
+                and before.low not in grammar["place-word"]
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
@@ -77,7 +77,7 @@ def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
                 and noun
                 and direct
                 and before is not None
-                and before.low in ("with", "in", "into", "of", "for", "under", "over", "from")
+                and before.low in grammar["place-word-too"]
             ):
                 out.append(item._replace(kind="plain", group="plain"))
                 continue
@@ -107,7 +107,7 @@ def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
             and item.form == "base"
             and item.to - item.at == 1
             and index
-            and items[index - 1].low in ("a", "the", "full", "rolling", "gentle", "hard", "any", "good", "spice", "second")
+            and items[index - 1].low in grammar["before-a-noun"]
             and item.group not in ("boil", "simmer", "blanch", "process")
         ):
             out.append(item._replace(kind="plain", group="plain"))  # “a good stir”, “the soak”
@@ -131,7 +131,7 @@ def _in_a_chain(items: list[Item], index: int, grammar: Groups) -> bool:
     followed = behind is not None and (
         behind.low in (",", "and") or behind.low in grammar["place-looks"] or behind.kind in ("thing", "food")
     )
-    return before >= 0 and before < index - 1 and items[before].low in ("a", "an", "the", "your", "some") and followed
+    return before >= 0 and before < index - 1 and items[before].low in grammar["some-of-it"] and followed
 
 
 _MADE_READY: Final = frozenset({"peel", "trim", "cut", "mince", "wash", "drain", "blanch", "strain", "tie"})

@@ -64,7 +64,7 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
         if (
             joint
             and item.low in grammar["subordinate"]
-            and not (item.low in ("as", "so", "that", "before", "after", "since", "once") and not acts_ahead(items, index, grammar))
+            and not (item.low in catalogue.grammar["joint-or-adverb"] and not acts_ahead(items, index, grammar))
             and not (
                 item.low in ("before", "after") and behind is not None and behind.low in ("is", "was", "works")
             )  # “the day before is fine”
@@ -82,7 +82,7 @@ def _cut(sentence: str, catalogue: Catalogue) -> tuple[Clause, ...]:
             and (item.low in grammar["coordinate"] or item.kind == "mark")
             and (act_next(items, index) if item.low == "or" else acts_ahead(items, index, grammar))
         ):
-            when = parts[-1][0] if item.low == "or" or (item.low == "and" and parts[-1][0] in ("until", "till", "if", "when")) else ""
+            when = parts[-1][0] if item.low == "or" or (item.low == "and" and parts[-1][0] in catalogue.grammar["waits"]) else ""
             parts.append((when, []))
             continue
         parts[-1][1].append(item)
@@ -115,7 +115,7 @@ def _clause(when: str, held: list[Item], found: tuple[Token, ...], *, catalogue:
             negated, neg_at, named = True, item.at, False
             clause.neg = True
             fact = item.low in grammar["did-not"] or (item.low == "not" and clause.lows[-2:-1] in (["did"], ["has"], ["have"], ["does"]))
-            lacks = item.low in ("no", "without", "avoid", "neither", "nor")
+            lacks = item.low in catalogue.grammar["lacks"]
             clause.lacks = clause.lacks or lacks
         elif (turn := turned(item, held, clause, catalogue.lexicon.turns)) is not None:
             if turn.becomes:
@@ -144,7 +144,7 @@ def _clause(when: str, held: list[Item], found: tuple[Token, ...], *, catalogue:
             named = True
             if (not into or by == "with") and "for" not in clause.lows[-3:-1]:
                 clause.objects.append((item.group, item.low, item.at))
-            below = {"below", "under", "beneath", "from", "of", "wipe", "around"} & {one.low for one in held}
+            below = catalogue.grammar["below-the-brim"] & {one.low for one in held}
             if item.low == "brim" and not negated and not below and not any(one.kind == "figure" for one in held):
                 clause.states["brim"] = False  # “to the very brim”
             if negated and item.group in ("cook-water", "oven", "wax", "vessel", "growler"):
@@ -204,7 +204,7 @@ def _clause(when: str, held: list[Item], found: tuple[Token, ...], *, catalogue:
             figure = figure if each_of(found, item.at, figure) else None
         elif item.kind == "unknown":
             clause.unknown.append((item.low, item.group))
-        if item.low in ("into", "onto", "under", "inside", "with") or (item.low in grammar["into"] and not behind_act):
+        if item.low in catalogue.grammar["into-a-vessel"] or (item.low in grammar["into"] and not behind_act):
             into, by = True, item.low
         # “leave in the water” is where, and “stir in the vinegar” what.
         behind_act = item.kind == "act" and item.group != "leave"

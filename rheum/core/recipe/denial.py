@@ -59,17 +59,17 @@ def _unless(row: Denied, clause: Clause, things: set[str], around: set[str]) -> 
         held.add("negated")
     if {"lemon", "lime"} <= {word for food in clause.foods for word in words_of(food.word)}:
         held.add("strong-enough")
-    if not clause.when and {"get", "gets", "turn", "turns", "go", "goes", "become", "becomes", "makes"} & clause.words:
+    if not clause.when and clause.grammar["becomes-so"] & clause.words:
         used = any(act.group in ("put", "use", "fill", "combine") and not act.word.startswith("get") for act in clause.acts)
-        if not used and not {"fine", "ok", "still", "too"} & clause.words:
+        if not used and not clause.grammar["fine"] & clause.words:
             held.add("becomes")
-    if clause.neg and {"safe", "recommended", "advised", "wise"} & clause.words:
+    if clause.neg and clause.grammar["advised"] & clause.words:
         held.add("negated")
     if things & {"food"} and not things & {"jar", "lid", "canner"}:
         held.add("food-alone")
     if spice_alone(clause, things):
         held.add("spice-alone")
-    if any(low in ("cider", "white", "malt", "apple", "distilled", "wine") for low in clause.lows) and "acid" in things:
+    if any(low in clause.grammar["sort-of-vinegar"] for low in clause.lows) and "acid" in things:
         held |= {"strong-enough", "cider-and-white"}
     if any(figure.measure == "percent" and figure.low >= 5 for figure in clause.figures):
         held.add("strong-enough")
@@ -99,7 +99,7 @@ def _rows_for(prose: Prose, acts: frozenset[str], things: frozenset[str], *, tol
 def denied_by(clause: Clause, things: set[str], prose: Prose, around: set[str], *, told: bool = False) -> Denied | None:
     """The first row that a clause falls under, of what is denied, or of what is only told."""
     acts, forbidden = clause.groups, clause.forbidden
-    if clause.when in ("until", "till", "once", "when"):
+    if clause.when in clause.grammar["until"]:
         things = things | {"awaited"}
     things = things | (around & {"jars-in", "filled-after", "short-around"})
     if clause.when == "before":

@@ -110,7 +110,7 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “boil three minutes, add the carrots, simmer ten”
     if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to, grammar):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
-    if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in ("feet", "ft", "elevation", "altitude") for word in found):
+    if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in grammar["of-a-height"] for word in found):
         return Figure(amount.low, amount.high, "altitude", None, at), to  # “20 minutes at 1,001-6,000”, of feet said before
     if amount.unit == "each" or (amount.unit in ("l", "g") and behind in MINUTES_PER):
         if behind in MINUTES_PER and (behind not in ("s", "h") or found[at].kind == "number"):
@@ -126,14 +126,14 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
             if low_at(found, end) in ("and", "&") and low_at(found, end + 1) in ("a", "one") and low_at(found, end + 2) == "half":
                 return Figure((amount.low + 0.5) * per, (amount.high + 0.5) * per, "minutes", None, at), end + 3
             return Figure(amount.low * per, amount.high * per, "minutes", None, at), end
-        if behind in ("feet", "ft", "metres", "meters", "m", "foot") and (amount.high >= 100 or behind not in ("feet", "foot")):
+        if behind in grammar["height"] and (amount.high >= 100 or behind not in ("feet", "foot")):
             per_m = 1.0 if behind in ("feet", "ft", "foot") else 1 / M_PER_FT
             return Figure(amount.low * per_m, amount.high * per_m, "altitude", None, at), step + 1
         if behind in DAYS_PER:
             return Figure(amount.low * DAYS_PER[behind], amount.high * DAYS_PER[behind], "days", None, at), step + 1
         if behind in ("'", "′") and found[at].kind == "number" and amount.high < 100 and low_at(found, step + 1) not in ("'", "′"):
             return Figure(amount.low, amount.high, "minutes", None, at), step + 1
-        if behind in ("°", "deg", "degree", "degrees"):
+        if behind in grammar["temperature"]:
             after = low_at(found, step + 1)
             scale: Measure = "celsius" if after in ("c", "celsius") else "fahrenheit" if after in ("f", "fahrenheit") else "degrees"
             return Figure(amount.low, amount.high, scale, None, at), step + (1 if scale == "degrees" else 2)
@@ -145,7 +145,7 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
     if amount.unit == "cup" and any(token.text in ("c", "C") for token in found[at:to]) and amount.high >= 30:
         return Figure(amount.low, amount.high, "celsius", None, at), to
     kind = kind_of(amount.unit)
-    if kind in ("volume", "mass") and found[to - 1].low in ("jar", "jars", "bottle", "bottles"):
+    if kind in ("volume", "mass") and found[to - 1].low in grammar["jar-or-bottle"]:
         return Figure(amount.low, amount.high, "jars", amount, at), to
     if kind == "length":
         per = mm_per(amount.unit)
@@ -153,8 +153,7 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
     if amount.unit == "gallon" and found[to - 1].low == "gallons" and low_at(found, at) == "half" and behind != "of":
         return Figure(amount.low, amount.high, "jars", amount, at), to  # “the half-gallons”
     if kind in ("volume", "mass") and (
-        behind in ("jar", "jars", "bottle", "bottles")
-        or (amount.unit in ("pint", "quart") and behind in ("canning", "preserving", "mason"))
+        behind in grammar["jar-or-bottle"] or (amount.unit in ("pint", "quart") and behind in ("canning", "preserving", "mason"))
     ):
         return Figure(amount.low, amount.high, "jars", amount, at), to
     if kind in ("volume", "mass") and behind in grammar["ware"]:
@@ -216,7 +215,7 @@ def _of_jars(found: tuple[Token, ...], at: int, grammar: Groups) -> bool:
     """Whether a number counts jars: “9 hot half-pint jars”, “two pints”."""
     for step in range(at, min(at + 7, len(found))):
         low = found[step].low
-        if low in ("jar", "jars", "pints", "quarts", "bottles", "lids", "bands"):
+        if low in grammar["counted-with-jars"]:
             return True
         if low not in grammar["before-jars"] and found[step].kind != "number":
             return low in ("pint", "quart") and False

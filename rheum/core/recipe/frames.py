@@ -53,7 +53,7 @@ def against_frames(it: Beside, frames: Frames, *, process: bool) -> str:
     clause, things, said, lows = it.clause, it.things, it.said, it.words
     if clause.lows[-1:] == ["only"] and not clause.figures:
         lows = lows - {"only"}  # “start timing only once it boils”
-    if any(act.word.startswith("seal") for act in clause.acts) and not {"as", "band", "bands", "ring", "rings", "can"} & lows:
+    if any(act.word.startswith("seal") for act in clause.acts) and not it.clause.grammar["closed-by"] & lows:
         lows = lows - {"tightly", "tight"}  # “and seal tightly”
     if lows != it.words:
         it = replace(it, words=lows)
@@ -112,7 +112,7 @@ def _forbidden(clause: Clause, things: Set[str], frames: Frames, lows: Set[str],
 
 def of_jars_alone(clause: Clause) -> bool:
     """“Quarts need fifteen minutes”: the time of a size of jar, and of nothing else."""
-    takes = {act.word for act in clause.acts} <= {"need", "needs", "want", "wants", "take", "takes", "get", "gets"} and bool(clause.acts)
+    takes = {act.word for act in clause.acts} <= clause.grammar["takes"] and bool(clause.acts)
     sizes = {"pints", "quarts", "sizes"} & clause.words
     return takes and bool(sizes) and clause.things == {"jar"} and not clause.foods and not clause.neg
 
@@ -126,12 +126,12 @@ def _told(clause: Clause, things: Set[str], frames: Frames, lows: Set[str], *, s
     """The act that no frame has, or a telling word that the frames of an act do not allow."""
     done = doing(clause)
     telling = frames.telling & (lows - {act.word for act in clause.acts})
-    if {"hour", "hours", "minute", "minutes"} & lows or any(figure.measure == "minutes" for figure in clause.figures):
+    if clause.grammar["time-unit"] & lows or any(figure.measure == "minutes" for figure in clause.figures):
         telling = telling - {"another"} - ({"hour"} if done <= {"simmer", "boil"} and not things & OF_PROCESS else set())
     if {"next", "following"} & lows and not things & OF_PROCESS and not done & _ACTS and not {"them", "jars", "jar"} & lows:
-        telling = telling - {"day", "morning", "next", "following"}  # “next day heat it all to boiling”
+        telling = telling - clause.grammar["next-day"]  # “next day heat it all to boiling”
     if clause.neg and "close" in done:
-        telling -= {"too", "tight", "tightly", "hard"}  # “not too tight”
+        telling -= clause.grammar["tightly"]  # “not too tight”
     named = things - _ANY_THING - ({"oven"} if done & _ROASTED or ("food" in things and not things & OF_PROCESS - {"oven"}) else set())
     if done & {"fill", "put", "cover"} and all(act.form == "ing" for act in clause.acts if act.group == "leave"):
         done = done - {"leave"}  # “filling them firmly, leaving half an inch”

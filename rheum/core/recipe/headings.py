@@ -45,7 +45,7 @@ def unmarked(line: str) -> tuple[str, bool]:
 def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     """The heading that a line is, or begins with; None where it is none, or not wholly understood as one."""
     text, marked = unmarked(line)
-    if len(text) > 400 or text.split(":", 1)[0].strip().lower() in ("yield", "yields", "makes", "serves", "servings"):
+    if len(text) > 400 or text.split(":", 1)[0].strip().lower() in catalogue.lexicon.blocks.group["yield-first"]:
         return None
     name, colon, rest = text.partition(":")
     rest = rest.strip()
@@ -128,7 +128,7 @@ def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str |
     said = set(lows)
     jar = said & (catalogue.lexicon.blocks.group["jar"] | {"jars", "pints", "quarts"})
     if (said & catalogue.lexicon.blocks.group["each"] and jar) or (
-        jar & {"jar"} and len(lows) <= 4 and said & {"one", "a", "jar"} and not said & {"size", "sizes", "label", "labels"}
+        jar & {"jar"} and len(lows) <= 4 and said & {"one", "a", "jar"} and not said & catalogue.lexicon.blocks.group["size-or-label"]
     ):
         if said - catalogue.lexicon.blocks.group["per-jar"] - set(numbers):
             return None
@@ -145,7 +145,7 @@ def _named(name: str, lows: list[str], catalogue: Catalogue) -> tuple[str, str |
         return "list", None  # “Brine for 8 pints:”
     if numbers and not said & words["method"]:
         return None
-    if said & {"soak", "soaking", "salting", "brining", "blanching", "rinsing", "presoak"}:
+    if said & catalogue.lexicon.blocks.group["soak"]:
         if said & words["kept"]:
             return "list", None
         return ("soak", None) if said <= words["soak"] | fill | {"brine", "solution"} or _cooked_away(said, catalogue) else None
@@ -188,7 +188,5 @@ def _cooked_away(said: set[str], catalogue: Catalogue) -> bool:
     """“For cooking the mushrooms (discard this liquid)”: a liquid that does not reach the jar because its heading says so."""
     if said & {"simmering", "cooking", "blanching"} and "water" in said and len(said) <= len("for the simmering water".split()):
         return True
-    away = said & {"discard", "discarded", "drained", "thrown"}
-    return bool(
-        away and said & {"cooking", "boiling", "blanching", "soaking", "simmering"} and not said & {"keep", "kept", "reserve", "reserved"}
-    )
+    away = said & catalogue.lexicon.blocks.group["poured-away"]
+    return bool(away and said & catalogue.lexicon.blocks.group["cooked-in"] and not said & catalogue.lexicon.blocks.group["kept"])

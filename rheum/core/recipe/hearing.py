@@ -101,7 +101,7 @@ def _heard(sentence: str, catalogue: Catalogue, listed: Listed, *, aside: bool) 
         if clause.forbidden and behind.when in ("until", "till", "before"):
             clause.around |= {"awaited"}  # “I don't peel till they're cool”: later, and not never
     for at, clause in enumerate(clauses):
-        if before is not None and {"it", "them", "rest", "remainder"} & clause.words and not clause.foods and (meant := _meant(before)):
+        if before is not None and catalogue.grammar["what-is-left"] & clause.words and not clause.foods and (meant := _meant(before)):
             clause.things |= meant
             sentence_of[at] = replace(sentence_of[at], things=clause.things)
         found, served = _hear(clause, catalogue, listed, around, said=said, aside=aside, served=served)
@@ -173,7 +173,7 @@ def _hear(
     at_table = bool(clause.foods) and "jar" not in things and all((food.into or on_top) and _of_the_table(food) for food in clause.foods)
     if "served-around" in around and "jars-around" not in around and not clause.groups & {"process", "close"}:
         return Heard("vouched"), True  # “add fresh cilantro when you serve it”
-    liked = any(act.word.startswith(("like", "love", "prefer")) for act in clause.acts) and {"it", "them", "mine", "ours"} & clause.words
+    liked = any(act.word.startswith(("like", "love", "prefer")) for act in clause.acts) and catalogue.grammar["those"] & clause.words
     if liked and not aside and (taken := row_for("taken", (it,), 0)) is not None:
         return Heard("composition", why_of(taken, it)), served  # “I like it with twice the onions”
     serving = is_serving(it) or (served and (into_food or at_table or not clause.groups & KITCHEN))

@@ -25,7 +25,7 @@ def changes_nothing(held: list[Item], item: Item) -> bool:
 def another_sprig(held: list[Item], item: Item) -> bool:
     """“another half dill head on top”: a herb or spice shared out, of which the list has the whole; “another hour” is no more of anything."""
     behind = next((one for one in held if one.at >= item.to), None)
-    if behind is not None and (behind.low in ("hour", "minute", "day", "night") or (behind.figure and behind.figure.measure == "minutes")):
+    if behind is not None and (behind.low in _UNITS_OF_TIME or (behind.figure and behind.figure.measure == "minutes")):
         return True
     food = next((one for one in held if one.at > item.at and one.kind == "food"), None)
     if food is None or food.food is None or food.at - item.at > _TELEGRAM:
@@ -83,6 +83,7 @@ def each_of(found: tuple[Token, ...], at: int, figure: Figure | None) -> bool:
     return any(one == "each" and two == "of" for one, two in pairwise(between)) and len(between) <= _SHARED
 
 
+_UNITS_OF_TIME: Final = ("hour", "minute", "day", "night")
 _SHARED: Final = 8
 
 

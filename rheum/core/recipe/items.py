@@ -149,7 +149,7 @@ def _split_verb(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> tupl
         if found[step].text in HARD or found[step].text == "," or low_at(found, step) in ("and", "then", "until"):
             return None
         over = low_at(found, step) == "over" and found[at].low in ("tip", "flip", "knock")
-        if step > at + 1 and (over or low_at(found, step) in ("out", "off", "away", "down", "back", "up")):
+        if step > at + 1 and (over or low_at(found, step) in catalogue.grammar["part-of-a-verb"]):
             if any(row.kind == "act" and row.form == "ing" for row in prose.words.get((found[step - 1].low,), ())):
                 return None  # “sticking out”
             rows = prose.words.get((found[at].low, found[step].low))
@@ -165,27 +165,11 @@ def _choose(rows: tuple[ProseWord, ...], out: list[Item], found: tuple[Token, ..
     row = act or other
     if act and other:
         before = out[-1] if out else None
-        if act.group == "serve" and found[at].low in ("like", "likes", "love", "loves"):
-            who = before is not None and before.low in (
-                "i",
-                "we",
-                "you",
-                "they",
-                "who",
-                "people",
-                "kids",
-                "to",
-                "also",
-                "really",
-                "family",
-                "everyone",
-                "husband",
-                "would",
-                "would",
-            )
+        if act.group == "serve" and found[at].low in grammar["likes"]:
+            who = before is not None and before.low in grammar["who-likes"]
             return Item(act.kind if who else other.kind, act.group if who else other.group, found[at].low, at, to, act.form if who else "")
         begins = before is None or before.kind in ("mark", "not") or before.low in grammar["before-a-command"] or before.kind == "joint"
-        subject = before is not None and before.low in ("it", "which", "who", "she", "he", "that", "water", "timer", "clock", "lid", "jar")
+        subject = before is not None and before.low in grammar["does-something"]
         row = act if act.form in ("ed", "ing") or (begins and (act.form != "s" or subject)) else other
     assert row is not None
     return Item(row.kind, row.group, found[at].low, at, to, row.form)

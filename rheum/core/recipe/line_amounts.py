@@ -33,12 +33,12 @@ def _low(found: tuple[Token, ...], at: int) -> str:
     return found[at].low if 0 <= at < len(found) else ""
 
 
-def _is_number(found: tuple[Token, ...], at: int, head: bool) -> bool:
+def _is_number(found: tuple[Token, ...], at: int, head: bool, line: LineWords) -> bool:
     """Whether a token is meant as a number: a figure, a number word, and “a” or “half” only where an amount begins or a measure follows."""
     word = found[at]
     if word.kind == "number":
         return True
-    if word.kind != "word" or (word.low not in UNITS and word.low not in ("a", "an", "half", "dozen")):
+    if word.kind != "word" or (word.low not in UNITS and word.low not in line.group["a-count"]):
         return False
     if word.low in UNITS or word.low == "dozen":
         return word.low != "one" or head or _measured(found, at)
@@ -69,7 +69,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
     while at < len(found):
         word = found[at]
         depth += (word.text in "([") - (word.text in ")]")
-        if spent[at] or not _is_number(found, at, head):
+        if spent[at] or not _is_number(found, at, head, line):
             head = head and (spent[at] or word.low in line.group["before-an-amount"]) and word.text != ")"
             at += 1
             continue
@@ -79,12 +79,12 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
             head = False
             continue
         amount, end = read
-        jarred = _low(found, end + 1) in ("a", "each", "the", "every") and _low(found, end + 2) in ("jar", "pint", "quart")
+        jarred = _low(found, end + 1) in line.group["this-jar"] and _low(found, end + 2) in ("jar", "pint", "quart")
         if jarred and (_low(found, end) == "to" or (_low(found, end) in ("for", "in") and first is not None)):
             spent[at : end + 3] = [True] * (end + 3 - at)  # “3 cloves, 1 to a quart”
             at, head = end + 3, False
             continue
-        if depth > 0 and first is not None and _for_each_jar(found, end):
+        if depth > 0 and first is not None and _for_each_jar(found, end, line):
             spent[at:end], shared = [True] * (end - at), amount
             while end < len(found) and found[end].text not in ")]":
                 spent[end] = True
@@ -100,7 +100,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
             at, head = timed, False
             continue
         if kind_of(amount.unit) == "length" and not (first is None and head):
-            if _low(found, end) == "or" and _low(found, end + 1) in ("less", "smaller", "under", "shorter", "two", "so"):
+            if _low(found, end) == "or" and _low(found, end + 1) in line.group["smaller"]:
                 end += 2
             spent[at:end] = [True] * (end - at)
         elif first is None and (head or _trails(found, at)):
@@ -116,7 +116,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
             spent[at:end] = [True] * (end - at)
             spent[at - 1] = True
         elif first is not None and _again(found, at, depth, line) and kind_of(amount.unit) in ("volume", "mass"):
-            about = about or (other is None and _about(found, at))
+            about = about or (other is None and _about(found, at, line))
             other = other or amount
             spent[at:end] = [True] * (end - at)
             if _low(found, at - 1) in line.group["said-again"]:
@@ -141,12 +141,12 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
     return Amounts(first, other, begins, to, about, counted, counts, shared)
 
 
-def _for_each_jar(found: tuple[Token, ...], at: int) -> bool:
+def _for_each_jar(found: tuple[Token, ...], at: int, line: LineWords) -> bool:
     """Whether a share in brackets is told by the jar: “3 tbsp mustard seed (1 tsp per pint jar)”; the whole amount stands before it."""
     behind = [word.low for word in found[at : at + 6]]
     stop = next((index for index, low in enumerate(behind) if low in (")", "]", ",")), len(behind))
     said = behind[:stop]
-    return (bool({"per", "each"} & set(said)) and bool({"jar", "jars", "pint", "quart"} & set(said))) or said[:2] in (
+    return (bool({"per", "each"} & set(said)) and bool(line.group["jar-said"] & set(said))) or said[:2] in (
         ["to", "a"],
         ["a", "jar"],
     )
@@ -158,8 +158,8 @@ def _timed(found: tuple[Token, ...], at: int) -> int | None:
     return step + 1 if _low(found, step) in MINUTES_PER or _low(found, step) in DAYS_PER else None
 
 
-def _about(found: tuple[Token, ...], at: int) -> bool:
-    return _low(found, at - 1) in ("about", "approx", "approximately", "roughly", "around", "~", ".")
+def _about(found: tuple[Token, ...], at: int, line: LineWords) -> bool:
+    return _low(found, at - 1) in line.group["nearly"]
 
 
 def text_of(found: tuple[Token, ...], at: int, to: int) -> str:

@@ -89,7 +89,7 @@ def around_name(found: tuple[Token, ...], spent: list[bool], named: Named, secti
     soaks = bool(lows & line.group["soaks"]) or {"draw", "out"} <= lows
     soaks = (
         soaks
-        or (ingredient.id == "ice" and bool(lows & {"cover", "cubes", "cube", "crushed"}))
+        or (ingredient.id == "ice" and bool(lows & catalogue.lexicon.line.group["ice"]))
         or (bool(lows & line.group["drained"]) and ingredient.role.role in ("water", "salt") and not lows & {"kept", "reserved", "brine"})
     )
     _check_taste(found, ingredient, line, section=section, soaks=soaks)
@@ -190,9 +190,9 @@ def _check_word(
     low, one, ingredient = word.low, stem(word.low), named.ingredient
     line, vocabulary = catalogue.lexicon.line, catalogue.lexicon.vocabulary
     kind = ingredient.id if named.name and at == named.name[0] - 1 else None  # a word directly before a name may be only a kind of it
-    if low == "not" and not liquid and _low(found, at + 1) in ("good", "fresh", "sound", "firm", "nice"):
+    if low == "not" and not liquid and _low(found, at + 1) in catalogue.lexicon.line.group["sound"]:
         raise LineUnread(f"Take sound {ingredient.name}: “not {_low(found, at + 1)}” is nothing that can be judged.")
-    if (len(low) == 1 and low in "aso") or one in own or (low == "can" and _low(found, at - 1) in ("you", "we", "i", "they", "one")):
+    if (len(low) == 1 and low in "aso") or one in own or (low == "can" and _low(found, at - 1) in catalogue.lexicon.line.group["person"]):
         return []
     if any(low in words for _, words in line.states) and low != "bottled" and not liquid:
         return []
@@ -222,12 +222,12 @@ def _check_word(
         return []
     if low in line.generic.get(ingredient.klass, ()) or one in line.generic.get(ingredient.klass, ()):
         return []
-    if one in ("jar", "pint", "quart") and _low(found, at - 1) == "a" and _low(found, at - 2) not in ("in", "into", "to", "fit", "for"):
+    if one in ("jar", "pint", "quart") and _low(found, at - 1) == "a" and _low(found, at - 2) not in catalogue.lexicon.line.group["to-fit"]:
         raise LineUnread(f"“a {low}” says no amount of {ingredient.name} that can be judged. Write what you will use in all.")
     behind_name = bool(named.name) and at > named.name[-1]
     if (
         behind_name
-        and (one in line.measure or (vocabulary.sort(one) == "measure" and one in ("jar", "pot", "bowl", "pan")))
+        and (one in line.measure or (vocabulary.sort(one) == "measure" and one in catalogue.lexicon.line.group["vessel"]))
         and _low(found, at - 1) in line.group["into"]
     ):
         return []  # “tied in a bag”, “cut to the jar”: the amount is given, this is where it goes
@@ -267,11 +267,7 @@ def _prepared(found: tuple[Token, ...], words: dict[int, Token], named: Named, l
         return True
     if lows & line.group["weighed"] and lows & line.group["as-prepared"]:
         return True
-    if any(
-        found[at].low == "after"
-        and _low(found, at + 1) in ("trimming", "peeling", "coring", "pitting", "stoning", "husking", "shelling", "seeding", "preparation")
-        for at in words
-    ):
+    if any(found[at].low == "after" and _low(found, at + 1) in catalogue.lexicon.line.group["making-ready"] for at in words):
         return True
     behind = [word for at, word in words.items() if at > first]
     name_parts = {stem(found[at].low) for at in named.name}

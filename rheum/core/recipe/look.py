@@ -105,7 +105,7 @@ def _of_some(words: Sequence[Token], blocks: BlockWords) -> bool:
     lows = [word.low for word in words[:6]]
     if not lows or lows[0] not in blocks.group["some"]:
         return False
-    if lows[0] not in ("a", "an", "one", "some") and len(words) > 1 and (words[1].kind == "number" or lows[1] in UNITS):
+    if lows[0] not in blocks.group["a-or-some"] and len(words) > 1 and (words[1].kind == "number" or lows[1] in UNITS):
         return True
     each = any(one in ("each", "every", "per") and two in ("jar", "pint", "quart") for one, two in pairwise(word.low for word in words))
     return each and "of" in lows[2:4]
@@ -154,19 +154,18 @@ def _imperative(words: Sequence[Token], catalogue: Catalogue) -> bool:
         if (
             acts
             and acts[0].form == "base"
-            and (acts[0].group in KITCHEN | {"check", "serve"} or word.low in ("bring", "let", "make", "have"))
+            and (acts[0].group in KITCHEN | {"check", "serve"} or word.low in catalogue.lexicon.blocks.group["verb-of-a-step"])
         ):
             if at == 0:
                 return len(words) > 1
             return (
-                words[0].low
-                in ("in", "when", "while", "once", "if", "after", "before", "to", "using", "with", "meanwhile", "for", "at", "on", "as")
+                words[0].low in catalogue.lexicon.blocks.group["before-a-step"]
                 or words[at - 1].low in catalogue.lexicon.blocks.group["before-a-verb"]
             )
         if (
             at == 0
             and word.low not in catalogue.lexicon.blocks.group["before-a-verb"]
-            and word.low not in ("for", "at", "on", "as", "a", "the")
+            and word.low not in catalogue.lexicon.blocks.group["no-verb-first"]
             and not word.low.endswith("ly")
         ):
             return False
@@ -226,21 +225,17 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
         return ":" not in text  # what the stars of a list mean
     if (stamp := _TIMESTAMP.match(text)) and not begins_with_amount(text[stamp.end() :]):
         return True  # “3:40 Packing the jars”
-    if lows[0] in ("yield", "yields", "makes", "servings", "serves") and len(lows) <= 12:
+    if lows[0] in catalogue.lexicon.blocks.group["yield-first"] and len(lows) <= 12:
         return True
     if ":" in text and (lows[0] in table.furniture or lows[:2] == ["method", "of"]) and len(lows) <= 14:
         return True
-    if len(lows) <= 6 and all(low in ("1x", "2x", "3x", "x") or low[0].isdigit() for low in lows) and "x" in "".join(lows):
+    if len(lows) <= 6 and all(low in catalogue.lexicon.blocks.group["scale"] or low[0].isdigit() for low in lows) and "x" in "".join(lows):
         return True
     if catalogue.lexicon.blocks.group["opinion"] & set(lows) and len(lows) <= 14 and not food and any(low[0].isdigit() for low in lows):
         return True  # “Posted by … · 4.8 stars (212 votes)”
-    if lows[0] in ("print", "pin", "jump", "share", "rate", "rating", "by", "save", "author") and len(lows) <= 6:
+    if lows[0] in catalogue.lexicon.blocks.group["of-the-page"] and len(lows) <= 6:
         return True
-    if (
-        lows[0] in ("prep", "cook", "total", "active", "ready")
-        and len(lows) <= 6
-        and {"time", "in", "minutes", "min", "mins", "hour", "hours"} & set(lows)
-    ):
+    if lows[0] in catalogue.lexicon.blocks.group["time-first"] and len(lows) <= 6 and catalogue.lexicon.blocks.group["of-time"] & set(lows):
         return True
     if (
         table.rating & set(lows)
@@ -260,7 +255,7 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
             for low in lows
         )
         and any(low[0].isdigit() for low in lows)
-        and (nutrients > 1 or (":" in text and bool({"g", "mg", "kcal", "mcg", "per", "serving"} & set(lows))))
+        and (nutrients > 1 or (":" in text and bool(catalogue.lexicon.blocks.group["nutrient-unit"] & set(lows))))
     )
 
 

@@ -215,7 +215,7 @@ def _pass_colours(found: tuple[Token, ...], spent: list[bool], line: LineWords) 
             spent[at] = True
         if word.low == "some" and behind in line.group["colour-of-each"] and at > 1:
             spent[at] = True  # “some red and some green”
-        coloured = behind in ("bell", "sweet", "pepper", "peppers", "hot")
+        coloured = behind in line.group["pepper-name"]
         if (
             word.low == "orange"
             and coloured

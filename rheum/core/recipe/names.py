@@ -333,7 +333,7 @@ def _powder_of(item: Ingredient, catalogue: Catalogue) -> str:
 def _unknown_name(found: tuple[Token, ...], words: list[Word], catalogue: Catalogue) -> str | None:
     """The part of an unknown name that a person would place: without the words of preparation around it."""
     table = catalogue.lexicon.line
-    written = [word for word in words if word.low not in ("of", "the", "a", "fresh", "some")]
+    written = [word for word in words if word.low not in catalogue.lexicon.line.group["of-some"]]
     while written and (written[0].stem in table.plain or written[0].low in table.plain):
         written.pop(0)
     while written and (written[-1].stem in table.plain or written[-1].low in table.plain):

@@ -20,7 +20,7 @@ PUTS_IN: Final = "The method puts in "
 def permitted_swap(clause: Clause, listed: Listed) -> bool:
     """“You may use green tomatoes instead of tomatillos”: nothing is said but that a food may take the place of a listed one, and it may."""
     offered = {"may", "can"} & clause.words and "or" in clause.lows and clause.groups == {"use"} and len(clause.foods) > 1
-    instead = offered or "instead" in clause.states or {"instead", "place", "substitute", "substituted", "swap"} & clause.words
+    instead = offered or "instead" in clause.states or clause.grammar["in-place-of"] & clause.words
     if not instead or clause.figures or clause.things - {"mix"} or not clause.groups or not clause.groups <= {"use", "tell", "replace"}:
         return False
     items = [food.ingredient for food in clause.foods]
@@ -58,9 +58,7 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         if item_of(food, listed) and told and food.figure is None:
             continue
         if (
-            {"glove", "gloves", "hands", "handling"} & clause.words
-            or clause.grammar["irritates"] & clause.words
-            or "hands-around" in clause.around
+            clause.grammar["glove"] & clause.words or clause.grammar["irritates"] & clause.words or "hands-around" in clause.around
         ) and not _puts(clause):
             continue
         behind = (
@@ -214,7 +212,7 @@ def _beside(clause: Clause, food: Food) -> bool:
     first = food.word.lower().split()[0]
     at = clause.lows.index(first) if first in clause.lows else 0
     beside = clause.grammar["beside-in-time"] - {act.word for act in clause.acts}  # “we like mushrooms”
-    return bool(beside & set(clause.lows[max(0, at - 3) : at])) or clause.when in ("before", "until", "till", "since", "than")
+    return bool(beside & set(clause.lows[max(0, at - 3) : at])) or clause.when in clause.grammar["until-or-than"]
 
 
 def _only_told(clause: Clause) -> bool:

@@ -18,7 +18,7 @@ _WHY: Final = "What “{}” is here was not understood. Give it a line of its o
 
 def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
     """What a clause puts in and nobody listed, told by a word that is no food's name; None where nothing is."""
-    if {"glove", "gloves", "apron", "goggles"} & clause.words and not clause.foods:
+    if clause.grammar["worn"] & clause.words and not clause.foods:
         return None  # “slip on some gloves”
     putting = next((act for act in clause.acts if act.group in _PUT and not act.negated), None)
     counted = any(figure.measure in ("volume", "mass", "count") for figure in clause.figures)

@@ -55,7 +55,7 @@ def _made_of_it(number: int, sentence: str, clauses: Sequence[Clause], kept: Seq
     """“Peel and chop apples to make 2 quarts”: so much of what no line lists."""
     for cut, made in pairwise(clauses):
         items = [food.ingredient for food in cut.foods if food.ingredient is not None and not food.negated]
-        if made.when != "to" or not {"make", "get", "give", "fill"} & made.words or "cut" not in cut.groups or len(items) != 1:
+        if made.when != "to" or not made.grammar["gives"] & made.words or "cut" not in cut.groups or len(items) != 1:
             continue
         amount = next((figure.amount for figure in made.figures if figure.amount is not None and measured(figure.amount)), None)
         if amount is not None and items[0].role.food and not any(_of(line, items[0]) for line in kept):
@@ -133,7 +133,7 @@ def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> 
         if figure.measure in ("volume", "mass") and not any(food.figure is figure for food in clause.foods)
     ]
     of_it = "brine" in clause.things and any(one == "of" and two in ("the", "that", "this") for one, two in pairwise(clause.lows))
-    if (of_it or _of_the_mixture(clause.lows)) and not any(food.figure is not None for food in clause.foods):
+    if (of_it or _of_the_mixture(clause)) and not any(food.figure is not None for food in clause.foods):
         return  # “in 1/2 cup of the simmered mixture”: out of the pot, and back into it
     into = clause.groups & {"put", "use", "fill", "combine", "throw", "cover", "dilute"}
     if (
@@ -147,12 +147,13 @@ def _group(clause: Clause, number: int, sentence: str, unread: list[Unread]) -> 
         )
 
 
-def _of_the_mixture(lows: Sequence[str]) -> bool:
+def _of_the_mixture(clause: Clause) -> bool:
     """Whether an amount is of what stands in the pot already: “of the hot mixture”, “of the brine”."""
+    lows = clause.lows
     for at, low in enumerate(lows[:-1]):
         if low == "of" and lows[at + 1] in ("that", "it", "this") and lows[at + 2 : at + 3] in ([], ["and"], [","]):
             return True  # “with half a cup of that”
-        if low == "of" and lows[at + 1] in ("the", "this", "that") and {"mixture", "brine", "syrup", "liquid"} & set(lows[at + 2 : at + 5]):
+        if low == "of" and lows[at + 1] in ("the", "this", "that") and clause.grammar["mixture"] & set(lows[at + 2 : at + 5]):
             return True
     return False
 
@@ -269,7 +270,7 @@ def _soak_around(heard: Sequence[_Said], index: int) -> bool:
     """Whether the sentences here are about a soak or a boiling in water that is poured away again."""
     near = [clause for _, _, clauses in heard[index : index + 4] for clause in clauses]
     soaked = any(
-        {"soak", "soaked", "soaking", "overnight", "stand"} & clause.words
+        clause.grammar["soaked"] & clause.words
         or clause.groups & {"blanch"}
         or any(f.measure == "minutes" and f.low >= 60 for f in clause.figures)
         for clause in near

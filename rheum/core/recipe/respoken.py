@@ -84,10 +84,10 @@ def _by_piece(text: str, found: tuple[Token, ...], lows: list[str], line: LineWo
         return text
     if "cinnamon" in lows and (found[0].kind == "number" and all(found[at].kind == "number" or lows[at] in "-/" for at in range(length))):
         return "1 " + text[found[length].to :].replace("piece of ", "").strip()
-    root = any(word in ("ginger", "gingerroot", "turmeric", "galangal", "horseradish") for word in lows)
+    root = any(word in line.group["root"] for word in lows)
     if root:
         # “1 1/2-inch piece” is an inch and a half; “1 (1/2-inch) piece” is half an inch.
-        begins = 1 if lows[0] in ("a", "an", "one", "1") and length > 1 and "/" not in lows[1] else 0
+        begins = 1 if lows[0] in line.group["one"] and length > 1 and "/" not in lows[1] else 0
         behind = length + 1
         while behind < len(lows) and lows[behind] in line.group["piece-of-root"]:
             behind += 1

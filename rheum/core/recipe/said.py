@@ -118,18 +118,17 @@ def _raw_and_packed(clauses: Sequence[Clause]) -> bool:
 
 def _about_canner(clauses: Sequence[Clause]) -> bool:
     put_in = any(
-        "jar" in clause.things and clause.groups & {"put", "lift", "store"} and {"pot", "kettle", "stockpot", "water", "pan"} & clause.words
-        for clause in clauses
+        "jar" in clause.things and clause.groups & {"put", "lift", "store"} and clause.grammar["pot"] & clause.words for clause in clauses
     )
     if put_in and any("boil" in clause.groups and any(figure.measure == "minutes" for figure in clause.figures) for clause in clauses):
         return True
-    if {"sterilise", "sterilize", "sterilised", "sterilized", "sterilising"} & {low for clause in clauses for low in clause.lows}:
+    if any(clause.grammar["sterilised"] & clause.words for clause in clauses):
         clauses = [clause for clause in clauses if "process" in clause.groups or "canner" in clause.things]
     for clause in clauses:
         if "process" in clause.groups or (
             "boil" in clause.groups
             and "jar" in clause.things
-            and not {"empty", "clean", "sterile", "sterilize", "sterilise"} & clause.words
+            and not clause.grammar["empty-jar"] & clause.words
             and "wash" not in clause.groups
         ):
             return True
@@ -246,7 +245,7 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
         notes.headspaces.append((line, 0.0))
         return
     lows = clause.words
-    part = "part-of" in clause.things and (not lows & {"top", "tops"} or bool(lows & {"tails", "tail", "root", "roots", "stem", "stems"}))
+    part = "part-of" in clause.things and (not lows & {"top", "tops"} or bool(lows & clause.grammar["root-or-stem"]))
     part = part or ("tops" in lows and clause.lows[-1:] == ["on"])  # “leave an inch of the tops on”
     poured_last = len(lengths) == 2 and clause.foods and "brine" in clause.things and clause.groups & {"fill", "put"}
     if poured_last:
@@ -256,17 +255,14 @@ def _note_headspace(clause: Clause, line: int, notes: Notes, *, over_solids: boo
     for figure in lengths:
         if (
             part
-            or lows
-            & {"thick", "long", "apart", "deep", "across", "slices", "pieces", "rounds", "stem", "stems", "wide", "diameter", "attached"}
+            or lows & clause.grammar["not-a-headspace"]
             or any(food.ingredient and food.ingredient.role.role == "water" for food in clause.foods)
             or "canner" in clause.things
         ):
             continue
         if clause.groups & {"cut", "trim"} or ("lids" in lows and lows & {"over", "above", "cover"}):
             continue
-        spoken = "space" in clause.things or bool(
-            lows & clause.grammar["from-the-top"] and lows & {"below", "from", "of", "within", "under", "at", "to", "the"}
-        )
+        spoken = "space" in clause.things or bool(lows & clause.grammar["from-the-top"] and lows & clause.grammar["of-the-top"])
         if not spoken and not (clause.groups & {"leave"} and not clause.foods):
             continue
         for_food = bool(clause.foods) and "space" not in clause.things and bool(clause.groups & {"fill", "put"})
@@ -300,7 +296,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     acts, lows, things = clause.groups, clause.words, clause.things
     foods = [food.ingredient for food in clause.foods if food.ingredient is not None]
     shape = notes.shape
-    chunky = lows & {"chunky", "chunks", "coarse", "coarsely"} or "chunky" in clause.around
+    chunky = lows & clause.grammar["coarse"] or "chunky" in clause.around
     seasoned = bool(foods) and all(item.role.role in ("spice", "salt", "sweetener") or item.id.endswith("mustard") for item in foods)
     pulsed = ("mince" in acts and lows & {"mush", "pulp"} and "into" in lows) or (
         any(act.word.startswith("puls") and not act.negated for act in clause.acts) and "smooth-around" in clause.around
@@ -323,7 +319,7 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
         acts & {"drain", "strain", "discard"}
         and juicy
         and not citrus
-        and not lows & {"seeds", "skins", "canned", "tinned"}
+        and not lows & clause.grammar["part-without"]
         and "serve" not in clause.around
     ):
         shape.append((line, "drained"))
@@ -341,14 +337,14 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
         or (
             acts & {"leave", "store"}
             and "part-of" in things
-            and lows & {"skin", "skins", "peel", "peels"}
+            and lows & clause.grammar["skin"]
             and not lows & clause.grammar["not-for-the-jar"]
         )
     ):
         shape.append((line, "unpeeled"))
-    omitted = "omit" in acts and (lows & {"soak", "salt", "rinse", "blanch", "soaking", "salting", "draining"})
+    omitted = "omit" in acts and (lows & clause.grammar["soaking"])
     forbidden = bool(clause.forbidden & {"drain", "blanch"}) or bool(
-        {act.word for act in clause.acts if act.negated} & {"soak", "rinse", "salt", "soaked", "rinsed", "soaking"}
+        {act.word for act in clause.acts if act.negated} & clause.grammar["soak-or-rinse"]
     )
     if "unsalted" in clause.states or forbidden or omitted:
         shape.append((line, "unsalted"))
@@ -364,9 +360,9 @@ def _note_shape(clause: Clause, line: int, notes: Notes) -> None:
     ):
         shape.append((line, "whole-baby" if "baby" in lows else "whole"))
     if (
-        {"soak", "soaked", "soaking", "salted", "salting", "brined", "rinse", "rinsed"} & lows
+        clause.grammar["soaked-or-rinsed"] & lows
         or "drain" in acts
-        or ("salt" in lows and acts & {"put", "combine", "stand", "cover"} and lows & {"sprinkle", "hours", "overnight", "layer"})
+        or ("salt" in lows and acts & {"put", "combine", "stand", "cover"} and lows & clause.grammar["salted-down"])
     ):
         notes.salted = True
     if "salt-water" in things and acts & {"use", "store", "strain", "fill"} and "discard" not in acts:

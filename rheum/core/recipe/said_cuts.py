@@ -33,7 +33,7 @@ def cuts_said(line: int, clauses: Sequence[Clause], lines: Sequence[RecipeLine],
             if lengths:
                 out.append(SaidCut(line, foods, min(lengths), None))
             elif lows & {"thickly"} or (
-                lows & {"thick"} and not lows & {"thin", "too", "skin", "skins"} and clause.states.get("thick") is False
+                lows & {"thick"} and not lows & clause.grammar["thick-else"] and clause.states.get("thick") is False
             ):
                 out.append(SaidCut(line, foods, THICKLY_MM, None))
         left = bool(clause.groups & _STAYS) and not clause.neg

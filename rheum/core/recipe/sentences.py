@@ -92,7 +92,7 @@ def in_plain_words(sentence: str, ways: Ways) -> str:
     return written_out(_brackets_whole(text) if ";" in text else text, ways.tables["sentence"])
 
 
-def as_prose(text: str) -> str:
+def as_prose(text: str, blocks: BlockWords) -> str:
     """A step without its number, and a setting line as a sentence: “Process: 10 min” as “Process 10 min”."""
     clean = strip_bullet(plain_line(text.strip()))
     name, colon, rest = clean.partition(":")
@@ -100,7 +100,7 @@ def as_prose(text: str) -> str:
     if colon and rest.strip() and len(lows) <= 2:
         if lows and lows[0] in ("jar", "jars"):
             return f"Fill {rest.strip()} jars"
-        if lows and lows[0] in ("process", "processing", "time", "canner", "bwb"):
+        if lows and lows[0] in blocks.group["process-setting"]:
             return f"Process {rest.strip()}"
         if lows in (["headspace"], ["head", "space"]):
             return f"Leave {rest.strip()} headspace"
@@ -108,7 +108,7 @@ def as_prose(text: str) -> str:
             return f"{rest.strip()} pack"
         if lows and lows[0] == "step":
             return rest.strip()
-    if colon and rest.strip() and len(lows) <= 4 and lows and lows[0].strip(",") in ("day", "evening", "morning", "night", "stage", "part"):
+    if colon and rest.strip() and len(lows) <= 4 and lows and lows[0].strip(",") in blocks.group["part-of-day"]:
         return rest.strip()  # “Day 1, evening: wash …”
     at = 0
     while at < len(clean) and (clean[at].isdigit() or clean[at] in ".):"):

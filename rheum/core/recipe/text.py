@@ -255,13 +255,14 @@ class _Reader:
         title |= frozenset(word for item in self.unread for word in words_of(item.text))
         listed = Listed(tuple(self.lines), title, self.catalogue.stand_ins)
         with_given = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
+        words = self.catalogue.lexicon.blocks
         said: list[tuple[Block, str]] = []
         for block in blocks:
             if block.nutrients:
                 continue
             if block.role == "method" or (block.role == "aside" and not block.furniture):
-                said += [(block, sentence) for sentence in sentences(as_prose(block.text), self.catalogue.lexicon.blocks)]
-            elif block.furniture and block.role == "aside" and not _is_yield(block.text, self.catalogue.lexicon.blocks):
+                said += [(block, sentence) for sentence in sentences(as_prose(block.text, words), words)]
+            elif block.furniture and block.role == "aside" and not _is_yield(block.text, words):
                 said.append((block, block.text))
             elif block.role == "heading" and ":" not in block.text.rstrip(":"):
                 continue
@@ -295,7 +296,7 @@ class _Reader:
                 self.in_process = note(spoken, block.number, self.notes, in_process=self.in_process)
                 self._cooked(block, sentence, clauses)
                 self.notes.cuts += cuts_said(block.number, clauses, self.lines, _named_in)
-            if block.role == "method" and clauses and self.catalogue.lexicon.blocks.group["yield"] & set(clauses[0].lows[:1]):
+            if block.role == "method" and clauses and words.group["yield"] & set(clauses[0].lows[:1]):
                 self._yield(Block(block.number, "aside", sentence))
         added, lines, unread, portions = amounts_said(
             [(block.number, sentence, clauses) for block, sentence, clauses in heard], tuple(self.lines), self.catalogue
@@ -310,12 +311,12 @@ class _Reader:
 
     def _cooked(self, block: Block, sentence: str, clauses: Sequence[Clause]) -> None:
         for clause in clauses:
-            first = {"cooked", "boiled", "steamed", "fried", "roasted", "parboiled"} & clause.words
+            first = clause.grammar["cooked-before"] & clause.words
             acts = clause.groups
             if first and acts & {"fill", "put"}:
                 acts = acts | {"simmer"}
             for how in acts & {"boil", "simmer", "blanch", "fry", "roast", "bake"}:
-                everything = bool({"vegetables", "vegetable", "everything", "veg"} & clause.words) and "else" not in clause.lows
+                everything = bool(clause.grammar["vegetables"] & clause.words) and "else" not in clause.lows
                 soft = any(other.when in ("until", "till") and ("soft" in other.states or "soft" in other.lows) for other in clauses)
                 everything = everything or (soft and bool({"them", "it"} & clause.words) and not clause.foods)
                 named = [food.word for food in clause.foods if not food.negated]
@@ -381,8 +382,4 @@ def _food_with_amount(text: str, catalogue: Catalogue, before: bool = False) -> 
 def _is_equipment(text: str, line: LineWords) -> bool:
     """“7 pint jars with lids”: what it is put up in, and nothing that could be eaten."""
     lows = [word.low for word in tokens(settled(strip_bullet(text))) if word.kind == "word"]
-    return (
-        bool(lows)
-        and bool(set(lows) & {"jar", "jars", "lid", "lids", "bands", "bottles", "canner", "stockpot", "cheesecloth", "funnel"})
-        and set(lows) <= line.group["equipment"]
-    )
+    return bool(lows) and bool(set(lows) & line.group["equipment-sure"]) and set(lows) <= line.group["equipment"]

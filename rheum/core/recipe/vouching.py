@@ -16,7 +16,6 @@ _COMPOSING: Final = frozenset(
 
 # Acts to which a word more or less that is no food changes nothing: how one washes, cuts, sorts or wraps.
 _BESIDE: Final = frozenset({"wash", "cut", "trim", "peel", "skim", "discard", "serve", "tie", "wrap"})
-_CLOTHS: Final = frozenset({"cloth", "towel", "napkin", "rag", "dishcloth", "tissue"})
 
 
 def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
@@ -38,7 +37,7 @@ def heard_whole(it: Beside, catalogue: Catalogue, *, around: set[str]) -> Heard:
         strange = [(word, sort) for word, sort in strange if sort not in ("plain", "state", "measure")]
     if clause.acts and not groups and not clause.figures and not things & {"jar", "lid", "canner", "space", "acid", "water", "brine"}:
         strange = [(word, sort) for word, sort in strange if sort != "plain"]  # told of, and nothing done
-    loads = {"batch", "batches", "load", "loads", "rounds", "goes"} & clause.words
+    loads = catalogue.grammar["loads"] & clause.words
     bare = [
         figure
         for figure in clause.figures
