@@ -93,8 +93,8 @@ def test_packs(prose: str, packs: list[str], facts: Library) -> None:
         ("a pinch", []),
     ],
 )
-def test_jars(text: str, jars: list[str]) -> None:
-    assert [jar for _, jar in jars_named(text)] == jars
+def test_jars(text: str, jars: list[str], facts: Library) -> None:
+    assert [jar for _, jar in jars_named(text, facts.catalogue.grammar)] == jars
 
 
 @pytest.mark.parametrize(

@@ -13,6 +13,9 @@ class Groups(dict[str, frozenset[str]]):
     def __eq__(self, other: object) -> bool:
         return self is other
 
+    def __ne__(self, other: object) -> bool:
+        return self is not other
+
     def __hash__(self) -> int:  # type: ignore[override]
         return id(self)
 

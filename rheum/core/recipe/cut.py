@@ -82,7 +82,7 @@ def _thickness(found: tuple[Token, ...], line: LineWords) -> float | None:
             continue
         behind = read.to + (_low(found, read.to) == "-")
         before = at - 1
-        while _low(found, before) in ("about", "into", "to", "in", "(", ",", "approximately", "each", "roughly"):
+        while _low(found, before) in line.group["before-a-thickness"]:
             before -= 1
         if (
             _low(found, behind) in line.group["cut-to-a-size"]

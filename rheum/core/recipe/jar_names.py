@@ -86,7 +86,7 @@ def _vessel_at(found: tuple[Token, ...], at: int, grammar: Groups) -> int | None
     step = _past_dash(found, step + 1)
     if low_at(found, step) in ("to", "or") and _a_number(found, step + 1):
         step = _past_dash(found, step + 2)
-    if low_at(found, step).removesuffix("s") not in ("quart", "pint", "gallon", "litre", "liter", "l", "qt"):
+    if low_at(found, step).removesuffix("s") not in grammar["size-unit"]:
         return None
     behind = [item.low for item in found[step + 1 : step + 5] if item.text != "-"]
     held = {item.low for item in found[max(0, at - 6) : at]}
