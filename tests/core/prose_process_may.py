@@ -2,6 +2,7 @@
 anything was mended; the rates are in docs/decisions/0015-hearing.md."""
 
 MAY = (
+    "Double the amounts for quart jars.",
     "Set a rack in the bottom of the pot so the jars don't rattle.",
     "Fill the canner about half full and start heating it early.",
     "I start the water first because it takes forever.",

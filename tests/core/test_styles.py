@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import textwrap
 from collections.abc import Callable
+from fractions import Fraction
 
 import pytest
 
@@ -35,6 +36,16 @@ VULGAR = {"1/2": "½", "1/4": "¼", "3/4": "¾", "1/3": "⅓", "2/3": "⅔"}
 Way = Callable[[str, str, str, str], str]
 
 
+GRAMS = {"lb": 453.6, "oz": 28.35}
+
+
+def grams(amount: str, unit: str) -> str:
+    """The same in grams, as sheets for two countries write it; "" for what is no weight."""
+    if unit not in GRAMS:
+        return ""
+    return f"{float(sum(Fraction(part) for part in amount.split())) * GRAMS[unit]:.0f} g" if unit in GRAMS else ""
+
+
 def vulgar(amount: str) -> str:
     whole, _, part = amount.rpartition(" ")
     return f"{whole}{VULGAR[part]}" if part in VULGAR else amount
@@ -58,6 +69,12 @@ LISTS: dict[str, Way] = {
     "the amount in brackets": lambda a, u, n, p: f"{n} ({a} {u}){behind(p)}" if u else f"{a} {n}{behind(p)}",
     "the amount behind a dash": lambda a, u, n, p: f"{n} - {a} {u}{behind(p)}" if u else f"{a} {n}{behind(p)}",
     "the amount behind dots": lambda a, u, n, p: f"{n}{behind(p)} ........ {a} {u}" if u else f"{a} {n}{behind(p)}",
+    "the amount last": lambda a, u, n, p: f"{n}{behind(p)} {a} {u}" if u and not re.search(r"\d", n + p) else f"{a} {u} {n}{behind(p)}",
+    "the amount last, three blanks": lambda a, u, n, p: (
+        f"{n}   {a} {DOTTED.get(u, u)}{behind(p, '   ')}" if u and not p else f"{a} {u} {n}{behind(p)}"
+    ),
+    "equals": lambda a, u, n, p: f"{n} = {a} {u}{behind(p)}" if u else f"{a} {n}{behind(p)}",
+    "both measures": lambda a, u, n, p: f"{a} {u} ({grams(a, u)}) {n}{behind(p)}" if grams(a, u) else f"{a} {u} {n}{behind(p)}",
     "the amount bold": lambda a, u, n, p: f"- **{a} {u}** {n}{behind(p)}" if u else f"- **{a}** {n}{behind(p)}",
     "the food bold": lambda a, u, n, p: f"* {a} {u} **{n}**{behind(p)}",
     "a table, amount first": lambda a, u, n, p: f"| {a} {u} | {n}{behind(p)} |",
@@ -70,7 +87,7 @@ LISTS: dict[str, Way] = {
     "prep on the next line": lambda a, u, n, p: f"{a} {u} {n}{behind(p, ',' + chr(10) + '  ')}",
 }
 # Where the formula's own words stand between name and amount, or the list says nothing but how many.
-NOT_SO = {("the amount behind a colon", "marinated-mushrooms")}
+NOT_SO = {("the amount behind a colon", "marinated-mushrooms"), ("the amount last", "pickled-asparagus")}
 STEP = re.compile(r"^\d+\. ")
 METHODS: dict[str, Callable[[list[str], list[str]], list[str]]] = {
     "no heading": lambda a, b: [*a, "", *b],
@@ -94,6 +111,16 @@ METHODS: dict[str, Callable[[list[str], list[str]], list[str]]] = {
     "capitals": lambda a, b: [*a, "", "METHOD", *(step.upper() for step in b)],
     "small letters": lambda a, b: [*a, "", "method", *(step.lower() for step in b)],
     "keycaps": lambda a, b: [*a, "", "Method:", *(re.sub(r"^(\d)\. ", "\\1\ufe0f\u20e3 ", step) for step in b)],
+    "numbers in rings": lambda a, b: [
+        *a,
+        "",
+        "Method:",
+        *(re.sub(r"^(\d)\. ", lambda found: f"{chr(0x2775 + int(found.group(1)))} ", step) for step in b),
+    ],
+    "letters": lambda a, b: [*a, "", "Method:", *(f"{chr(ord('a') + at)}) {STEP.sub('', step)}" for at, step in enumerate(b[:8])), *b[8:]],
+    "headings of days": lambda a, b: [*a, "", "DAY ONE", *b[:3], "", "DAY TWO", *b[3:]],
+    "a dash before each": lambda a, b: [*a, "", "How to:", *(f"— {STEP.sub('', step)}" for step in b)],
+    "arrows": lambda a, b: [*a, "", "Method", *(f"→ {STEP.sub('', step)}" for step in b)],
     "no full stops": lambda a, b: [*a, "", "Method:", *(step.rstrip(".") for step in b)],
     "a quoted mail": lambda a, b: [f"> {line}" for line in (*a, "", "Method:", *b)],
     "tags of a page": lambda a, b: [*a, "", "Method:", *(f"<p>{step}</p>" for step in b)],

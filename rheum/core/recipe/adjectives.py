@@ -10,110 +10,81 @@ from rheum.core.recipe.items import Item
 
 def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
     """Participles that stand before a thing are said of it (“filled jars”, “boiling brine”); the rest are acts."""
-    out: list[Item] = []
-    for index, item in enumerate(items):
-        if item.kind == "act" and item.form in ("ed", "ing"):
-            behind = next(
-                (
-                    other
-                    for other in items[index + 1 : index + 4]
-                    if other.kind not in ("plain", "state") and not (other.kind == "act" and other.form == "ed")
-                ),
-                None,
-            )
-            before = items[index - 1] if index else None
-            noun = behind is not None and behind.kind in ("thing", "food") and behind.at - item.at <= 4
-            near = items[index + 1] if index + 1 < len(items) else None
-            direct = (
-                near is not None
-                and near.low not in ("hers", "mine")
-                and near.kind in ("thing", "food", "act", "state")
-                and near.low not in grammar["pronoun"]
-            )
-            closed = [other.low for other in items[index + 1 : index + 3]]
-            if item.form == "ed" and before is not None and before.low == "(" and ")" in closed:
-                out.append(item._replace(kind="plain", group="plain"))
-                continue  # “a clove of garlic (crushed)”
-            if (
-                item.low == "skinned"
-                and before is not None
-                and item.at - before.at == len(("tough", "-"))
-                and before.kind in ("plain", "state")
-            ):
-                out.append(item._replace(kind="plain", group="plain"))
-                continue  # “the tough-skinned ones”
-            joined = before is not None and before.low == "well" and item.at - before.at == 2  # “well-mixed dressing”
-            if item.form == "ed" and noun and direct and not (before is not None and before.low in grammar["link"] and not joined):
-                out.append(item._replace(kind="plain", group="plain"))
-                continue
-            if (
-                item.form == "ing"
-                and noun
-                and direct
-                and near is not None
-                and near.kind in ("thing", "food")
-                and item.group in ("boil", "simmer")
-                and (before is None or before.kind == "mark")
-            ):
-                out.append(item._replace(kind="plain", group="plain"))
-                continue
-            if (
-                item.form == "ing"
-                and noun
-                and direct
-                and before is not None
-                and (
-                    before.low in grammar["article"]
-                    or before.kind in ("state", "figure")
-                    or before.group in ("put", "fill", "combine", "cover", "use")
-                )
-                and before.low not in grammar["place-word"]
-            ):
-                out.append(item._replace(kind="plain", group="plain"))
-                continue
-            if (
-                item.form == "ing"
-                and item.group in ("boil", "simmer", "tell", "free", "heat")
-                and noun
-                and direct
-                and before is not None
-                and before.low in grammar["place-word-too"]
-            ):
-                out.append(item._replace(kind="plain", group="plain"))
-                continue
-        if item.kind == "act" and item.low in grammar["adjective-too"] and _in_a_chain(items, index, grammar):
-            out.append(item._replace(kind="plain", group="plain"))  # “a cool, dry, dark cupboard”
-            continue
-        if _in_a_row(items, index):
-            out.append(item._replace(kind="plain", group="plain"))  # “6 cups of peeled, cored, chopped tomatoes”
-            continue
-        if _postposed(items, index):
-            out.append(item._replace(kind="plain", group="plain"))  # “with the spices tied in muslin”
-            continue
-        if item.kind == "act" and item.low in grammar["adjective-too"] and _said_of(items, index):
-            out.append(item._replace(kind="plain", group="plain"))  # “thin spears work best”
-            continue
-        if (
-            item.kind == "act"
-            and item.form == "base"
-            and index
-            and items[index - 1].low in grammar["eaten-beside"]
-            and _before_food(items, index)
-        ):
-            out.append(item._replace(kind="plain", group="plain"))  # “with roast turkey”
-            continue
-        if (
-            item.kind == "act"
-            and item.form == "base"
-            and item.to - item.at == 1
-            and index
-            and items[index - 1].low in grammar["before-a-noun"]
-            and item.group not in ("boil", "simmer", "blanch", "process")
-        ):
-            out.append(item._replace(kind="plain", group="plain"))  # “a good stir”, “the soak”
-            continue
-        out.append(item)
-    return out
+    if _describes(items, grammar):
+        return [item._replace(kind="plain", group="plain") if item.kind == "act" else item for item in items]
+    return [
+        item._replace(kind="plain", group="plain") if item.kind == "act" and _is_said_of(items, index, grammar) else item
+        for index, item in enumerate(items)
+    ]
+
+
+def _is_said_of(items: list[Item], index: int, grammar: Groups) -> bool:
+    """Whether the word of an act commands nothing here."""
+    item = items[index]
+    if item.form in ("ed", "ing") and _before_its_thing(items, index, grammar):
+        return True
+    before = items[index - 1] if index else None
+    if item.low in grammar["adjective-too"] and _in_a_chain(items, index, grammar):
+        return True  # “a cool, dry, dark cupboard”
+    if item.low in grammar["counted-and-not-eaten"] and before is not None and before.kind == "figure":
+        return True  # “three soaks and three rinses in all”
+    if _in_a_row(items, index) or _postposed(items, index):
+        return True  # “6 cups of peeled, cored, chopped tomatoes”, “with the spices tied in muslin”
+    if item.low in grammar["adjective-too"] and _said_of(items, index):
+        return True  # “thin spears work best”
+    if item.form != "base" or before is None:
+        return False
+    if before.low in grammar["eaten-beside"] and _before_food(items, index):
+        return True  # “with roast turkey”
+    # “a good stir”, “the soak”
+    return item.to - item.at == 1 and before.low in grammar["before-a-noun"] and item.group not in ("boil", "simmer", "blanch", "process")
+
+
+def _before_its_thing(items: list[Item], index: int, grammar: Groups) -> bool:
+    """Whether a participle stands before the thing it is said of, or in brackets behind it."""
+    item = items[index]
+    behind = next(
+        (
+            other
+            for other in items[index + 1 : index + 4]
+            if other.kind not in ("plain", "state") and not (other.kind == "act" and other.form == "ed")
+        ),
+        None,
+    )
+    before = items[index - 1] if index else None
+    near = items[index + 1] if index + 1 < len(items) else None
+    if item.form == "ed" and before is not None and before.low == "(" and ")" in [other.low for other in items[index + 1 : index + 3]]:
+        return True  # “a clove of garlic (crushed)”
+    if item.low == "skinned" and before is not None and item.at - before.at == len(("tough", "-")) and before.kind in ("plain", "state"):
+        return True  # “the tough-skinned ones”
+    noun = behind is not None and behind.kind in ("thing", "food") and behind.at - item.at <= 4
+    direct = (
+        near is not None
+        and near.low not in ("hers", "mine")
+        and near.kind in ("thing", "food", "act", "state")
+        and near.low not in grammar["pronoun"]
+    )
+    if not (noun and direct) or near is None:
+        return False
+    if item.form == "ed":
+        joined = before is not None and before.low == "well" and item.at - before.at == 2  # “well-mixed dressing”
+        return joined or before is None or before.low not in grammar["link"]
+    if before is None or before.kind == "mark":
+        return near.kind in ("thing", "food") and item.group in ("boil", "simmer")
+    if (
+        before.low in grammar["article"] or before.kind in ("state", "figure") or before.group in ("put", "fill", "combine", "cover", "use")
+    ) and before.low not in grammar["place-word"]:
+        return True
+    return item.group in ("boil", "simmer", "tell", "free", "heat") and before.low in grammar["place-word-too"]
+
+
+def _describes(items: list[Item], grammar: Groups) -> bool:
+    """“Crisp, sour, properly dilly.”: several words that could command, of nothing and for no time: how it tastes."""
+    acts = [item for item in items if item.kind == "act"]
+    told = bool(acts) and all(item.low in grammar["taste"] and item.form == "base" for item in acts)
+    apart = any(item.low in (",", "and", "but") for item in items)
+    others = {item.kind for item in items} - {"act", "mark", "joint", "plain", "state", "unknown"}
+    return told and apart and not others and not any(item.low in grammar["for-a-time"] or item.low == "then" for item in items)
 
 
 def _before_food(items: list[Item], index: int) -> bool:

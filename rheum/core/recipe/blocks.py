@@ -12,14 +12,16 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
-from rheum.core.facts.ingredients import Catalogue, stem
+from rheum.core.facts.ingredients import Catalogue
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, names_a_part, unmarked
+from rheum.core.recipe.hidden import bare_food, only_tells, some_of_it
 from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of, tells_nutrients
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import Role
+from rheum.core.recipe.sentences import sentences
 from rheum.core.recipe.wrapping import bare_steps, captions_of, tabbed, unwrapped
 
 Kind = Literal["list", "method", "aside"]
@@ -167,7 +169,7 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
         if any(mark in line for mark in "»›") and (not started or not any(char.isdigit() for char in line)):
             content.append(_Line(number, line, look_of(line, catalogue)._replace(amount=False, furniture=True), None, after))
             continue  # where on a site the page stands
-        heading = _CAPTION if number in captions else heading_of(line, catalogue) if not _SERVED.match(line) else None
+        heading = _CAPTION if number in captions else _heading(line, catalogue)
         if not started:
             started = True
             if (
@@ -215,6 +217,12 @@ def blocks_of(lines: Sequence[str], catalogue: Catalogue, said: dict[int, str] |
     return tuple(sorted(out, key=lambda block: (block.number, block.role != "heading")))
 
 
+def _heading(line: str, catalogue: Catalogue) -> Heading | None:
+    heading = heading_of(line, catalogue) if not _SERVED.match(line) else None
+    goes_on = heading is not None and heading.kind == "per-jar" and _goes_on(heading.rest, catalogue)
+    return None if goes_on else heading
+
+
 def _columns(raw: str) -> list[str]:
     """The two things of a line that stand in two columns, each with a figure; none where it is not that."""
     parts = [part.strip() for part in _COLUMNS.split(raw.strip()) if part.strip()]
@@ -240,6 +248,11 @@ def _setting(line: str, catalogue: Catalogue) -> bool:
 
 
 _OF_THREE: Final = 3
+
+
+def _goes_on(rest: str, catalogue: Catalogue) -> bool:
+    """“In each hot pint: half a clove of garlic and a head of dill. Pack in the beans …”: told in sentences, of which a later one commands."""
+    return any(look_of(sentence, catalogue).imperative for sentence in sentences(rest, catalogue.lexicon.blocks)[1:])
 
 
 def _is_title(line: str, catalogue: Catalogue) -> bool:
@@ -296,8 +309,12 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
         before_list = index + 1 < len(real) and kinds[index + 1] == "list" and real[index + 1].number == line.number + 1
         if before_list and names_a_part(line.text, catalogue):
             kind = "aside"  # noqa: PLW2901 - “Marinade”, over what goes into it
-        elif kind == "aside" and ((behind and _bare_food(line, catalogue)) or ((behind or before_list) and _some_of_it(line, catalogue))):
+        elif kind == "aside" and (
+            (behind and bare_food(look, line.text, catalogue)) or ((behind or before_list) and some_of_it(look, line.text, catalogue))
+        ):
             kind = "list"  # noqa: PLW2901 - “squash”, right behind a line of the list: of it nobody knows how much
+        elif kind == "list" and not look.amount and line.text.startswith("(") and only_tells(line.text, catalogue):
+            kind = "aside"  # noqa: PLW2901 - “(works for sprouts too)”
         bare = not (look.amount or look.food or line.heading)
         if kind == "list" and bare and look.kitchen and look.words >= _A_STEP and _EVERYTHING.match(line.text):
             kind = "method"  # noqa: PLW2901 - “Everything in the pot, stir till it boils”, under the list's own marks
@@ -308,38 +325,8 @@ def _roles(content: list[_Line], catalogue: Catalogue, said: dict[int, str]) -> 
     return out
 
 
-def _bare_food(line: _Line, catalogue: Catalogue) -> bool:
-    """Whether a line is nothing but the name of something that could be eaten, without an amount."""
-    look, lows = line.look, lows_of(line.text)
-    if not lows or len(lows) > _FEW_WORDS or look.sentence or look.imperative or look.furniture or ":" in line.text:
-        return False
-    vocabulary = catalogue.lexicon.vocabulary
-    return lows[-1] in catalogue.lexicon.blocks.group["any-food"] or "food" in (vocabulary.sort(stem(lows[-1])), vocabulary.sort(lows[-1]))
-
-
-_FEW_WORDS: Final = 4
 _A_STEP: Final = 5
 _EVERYTHING: Final = re.compile(r"\W{0,6}(?:everything|all|it all|the lot)\b", re.I)
-_BESIDES: Final = (("as", "well"), ("per", "jar"), ("each", "jar"), ("every", "jar"), ("the", "gaps"), ("to", "fill"), ("per", "pint"), ("each", "pint"), ("too",))  # fmt: skip
-_LONGEST_SO_MUCH: Final = 9
-
-
-def _some_of_it(line: _Line, catalogue: Catalogue) -> bool:
-    """“some croissants as well”, “a layer of creme brulee”: so much of something that could be eaten, or of what nobody knows."""
-    look, lows = line.look, lows_of(line.text)
-    if not 1 < len(lows) <= _LONGEST_SO_MUCH or look.sentence or look.imperative or look.furniture or ":" in line.text:
-        return False
-    said = lows[0] in catalogue.lexicon.blocks.group["so-much"] or any(
-        tuple(lows[at : at + len(run)]) == run for run in _BESIDES for at in range(1, len(lows))
-    )
-    vocabulary = catalogue.lexicon.vocabulary
-    known = catalogue.lexicon.blocks.heading
-    heading = frozenset(word for words in known.values() for word in words)
-    could = any(
-        {"food", "unknown"} & {vocabulary.sort(stem(low)), vocabulary.sort(low)} and low not in heading and low.isalpha() and len(low) > 1
-        for low in lows
-    )
-    return said and could
 
 
 def _block(line: _Line, kind: Kind, section: Heading | None, catalogue: Catalogue, *, role: str | None) -> Block:

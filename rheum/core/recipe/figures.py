@@ -89,10 +89,7 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
     if amount.unit == "each" and behind in grammar["more-minutes"] and low_at(found, step + 1) in MINUTES_PER:
         step += 1  # “5 more minutes”
         behind = low_at(found, step)
-    heights = behind in ("above", "over", "below", "at") and any(
-        word.kind == "number" or word.low == "that" for word in found[step + 1 : step + 2]
-    )
-    if amount.unit == "each" and heights and amount.low >= _LEAST_TIME and _timed_before(found, at, grammar):
+    if amount.unit == "each" and _at_a_height(found, step, grammar) and amount.low >= _LEAST_TIME and _timed_before(found, at, grammar):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “15 minutes at sea level, 20 above 1,000 ft”
     if (
         amount.unit == "each"
@@ -167,6 +164,19 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
     ):
         return Figure(amount.low, amount.high, "jars", amount, at), to
     return Figure(amount.low, amount.high, "volume" if kind == "volume" else "mass" if kind == "mass" else "count", amount, at), to
+
+
+_NEAR: Final = 9  # words
+
+
+def _at_a_height(found: tuple[Token, ...], at: int, grammar: Groups) -> bool:
+    """Whether a bare figure before a word is the time at a height: “20 above 1,000 ft”, “20 if you live between …”, “25 above.”"""
+    low, behind = low_at(found, at), found[at + 1] if at + 1 < len(found) else None
+    if low in ("above", "over", "below", "at"):
+        return behind is None or behind.kind == "number" or behind.low == "that" or behind.text in ".,;)"
+    if low in ("between", "from"):
+        return behind is not None and behind.kind == "number" and any(word.low in grammar["of-a-height"] for word in found[at:])
+    return low == "if" and any(word.low in grammar["of-a-height"] for word in found[at : at + _NEAR])
 
 
 def _packages(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Amount, int] | None:

@@ -14,6 +14,7 @@ _LONGEST_HEADING: Final = 9
 
 
 LONGEST_HEADING_LETTERS: Final = 60
+_LONGEST_ALONE: Final = 400  # letters of a line that is no heading by its first words
 
 
 class Heading(NamedTuple):
@@ -45,7 +46,9 @@ def unmarked(line: str) -> tuple[str, bool]:
 def heading_of(line: str, catalogue: Catalogue) -> Heading | None:
     """The heading that a line is, or begins with; None where it is none, or not wholly understood as one."""
     text, marked = unmarked(line)
-    if len(text) > 400 or text.split(":", 1)[0].strip().lower() in catalogue.lexicon.blocks.group["yield-first"]:
+    if (len(text) > _LONGEST_ALONE and ":" not in text[: LONGEST_HEADING_LETTERS + 1]) or text.split(":", 1)[
+        0
+    ].strip().lower() in catalogue.lexicon.blocks.group["yield-first"]:
         return None
     name, colon, rest = text.partition(":")
     rest = rest.strip()

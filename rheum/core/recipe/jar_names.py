@@ -84,6 +84,8 @@ def _vessel_at(found: tuple[Token, ...], at: int, grammar: Groups) -> int | None
     if not _a_number(found, step):
         return None
     step = _past_dash(found, step + 1)
+    if _a_number(found, step):
+        step = _past_dash(found, step + 1)  # “a 6-8 qt pot”
     if low_at(found, step) in ("to", "or") and _a_number(found, step + 1):
         step = _past_dash(found, step + 2)
     if low_at(found, step).removesuffix("s") not in grammar["size-unit"]:

@@ -91,6 +91,10 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
                 end += 1
             at, head = end, False
             continue
+        if depth > 0 and first is not None and _of_so_many_jars(amount, first, found, end):
+            spent[at:end] = [True] * (end - at)  # “1 Tbsp mustard seed (6 pints)”
+            at, head = end, False
+            continue
         if amount.unit == "ear" and first is not None and _low(found, at - 1) in ("from", "about", "off") and not depth:
             spent[at:end] = [True] * (end - at)  # “cut from about 18 ears”
             at, head = end, False
@@ -139,6 +143,12 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
             )
         at, head = end, False
     return Amounts(first, other, begins, to, about, counted, counts, shared)
+
+
+def _of_so_many_jars(amount: Amount, first: Amount, found: tuple[Token, ...], end: int) -> bool:
+    """Whether pints or quarts at the end of a bracket count the jars, because so little was measured before it."""
+    small = kind_of(first.unit) == "count" or first.unit in ("tsp", "tbsp", "pinch", "dash")
+    return small and amount.unit in ("pint", "quart") and found[end - 1].low in ("pints", "quarts") and _low(found, end) == ")"
 
 
 def _for_each_jar(found: tuple[Token, ...], at: int, line: LineWords) -> bool:

@@ -218,6 +218,8 @@ def _check_word(
         return []
     if low == "until" and _low(found, at - 1) in ("or", ","):
         raise LineUnread(f"“{low}” says no amount of {ingredient.name} that can be judged. Write what you will use.")
+    if one in line.group["food-alone"] and _low(found, at - 1) in line.group["sum"] and not _low(found, at + 1).isalpha():
+        raise LineUnread(f"This line names {ingredient.name} and “{low}”. Give each a line of its own, or leave one out.")
     if low in line.group["function"] or one in line.plain or low in line.plain or one in line.part or low in line.part:
         return []
     if low in line.generic.get(ingredient.klass, ()) or one in line.generic.get(ingredient.klass, ()):

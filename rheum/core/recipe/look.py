@@ -16,7 +16,7 @@ from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.acts import KITCHEN
 from rheum.core.recipe.alike import alike
 from rheum.core.recipe.plain_lines import plain_line, strip_bullet
-from rheum.core.recipe.respoken import amount_first
+from rheum.core.recipe.respoken import amount_first, amount_last
 
 _STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):](?![0-9])\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
 
@@ -53,10 +53,13 @@ def _look(text: str, catalogue: Catalogue) -> Look:
             body = rest  # “6. Soak the cucumbers”: six is the step
     found = tokens(settled(body[:400]))
     words = [word for word in found if word.kind != "mark"]
+    commands = (_imperative(words, catalogue) and not _described(found, catalogue)) or _commands_later(found, catalogue)
     amount = (
         begins_with_amount(body)
         or amount_first(body, catalogue.lexicon.ways) != body
+        or ((not commands or _begins_with_food(words, catalogue)) and amount_last(body, catalogue.lexicon.ways) != body)
         or _ends_with_amount(found)
+        or (not commands and len(words) <= _A_LINE and _named_before(body, catalogue))
         or is_run_on(body)
         or _of_some(words, catalogue.lexicon.blocks)
     )
@@ -71,15 +74,16 @@ def _look(text: str, catalogue: Catalogue) -> Look:
         amount,
         food,
         sentence,
-        spoken or (_imperative(words, catalogue) and not _described(found, catalogue)),
+        spoken or commands,
         numbered,
-        _furniture(words, body, catalogue, food=food) or (not food and _times_and_yields(text, words, catalogue.lexicon.blocks)),
+        _furniture(words, body, catalogue, food=food) or (not food and tells_times(text, catalogue.lexicon.blocks)),
         len(words),
         bool(acts & KITCHEN),
     )
 
 
 _TOLD_IN_SENTENCES: Final = 3
+_A_LINE: Final = 14  # words
 
 
 def _praised(words: Sequence[Token], blocks: BlockWords) -> bool:
@@ -113,11 +117,69 @@ def _of_some(words: Sequence[Token], blocks: BlockWords) -> bool:
 
 def is_run_on(text: str) -> bool:
     """A list spoken or typed on one line: “two quarts of apples; four cups vinegar; …”, at least three things, most with their amount."""
-    parts = [part.strip() for part in text.split(";")]
-    return len(parts) >= _RUN_ON and sum(begins_with_amount(part) for part in parts) * 4 >= len(parts) * 3
+    return bool(run_on(text))
+
+
+@lru_cache(maxsize=4096)
+def run_on(text: str) -> tuple[str, ...]:
+    """The things of a list that is spoken or typed on one line, apart by semicolons, strokes or dots; none where it is not that."""
+    for between in _BETWEEN:
+        parts = tuple(part.strip() for part in text.split(between))
+        if len(parts) >= _RUN_ON and sum(begins_with_amount(part) for part in parts) * 4 >= len(parts) * 3:
+            return parts
+    return ()
+
+
+# What stands between the things of a list on one line.
+_BETWEEN: Final = (";", " / ", " // ", " | ", " • ", " · ")
+_NAMED_BEFORE: Final = re.compile(
+    r"(?:[:,] |\s[–—-]\s| ?\()(?:about |around |roughly |approx\.? |some |~ ?)?(?=[\d½¼¾⅓⅔⅛]|an? |half |one |two |three |four |five |six )"
+)
+
+
+def _named_before(text: str, catalogue: Catalogue) -> bool:
+    """“Mushrooms: 7 lb of small ones”: a food, a colon or a dash, and so much of it in a kitchen's measure, whatever stands behind that."""
+    found = _NAMED_BEFORE.search(text[:200])
+    if found is None or len(text[: found.start()].split()) > _LONGEST_NAME or not catalogue.within(words_of(text[: found.start()])):
+        return False
+    behind = tokens(settled(text[found.end() : found.end() + 40]))
+    try:
+        read = amount_at(behind, 0) if behind else None
+    except AmountError:
+        return True
+    return read is not None and kind_of(read.amount.unit) in ("volume", "mass")
+
+
+_LONGEST_NAME: Final = 6
 
 
 _RUN_ON: Final = 3
+
+
+def _begins_with_food(words: Sequence[Token], catalogue: Catalogue) -> bool:
+    """“dry mustard 2 tbsp”: its first word could command, and is the first of a food's name."""
+    named = catalogue.within(tuple(one for word in words[:6] if word.kind == "word" for one in words_of(word.text)))
+    return bool(named) and named[0].start == 0
+
+
+_FEWEST_WORDS: Final = 5
+
+
+def _commands_later(found: Sequence[Token], catalogue: Catalogue) -> bool:
+    """“husks off, rinse the sticky tomatillos”: no figure, and behind its first comma something to be done."""
+    comma = next((at for at, word in enumerate(found) if word.text == ","), None)
+    if comma is None or len(found) <= _FEWEST_WORDS or any(word.kind == "number" for word in found[: comma + 1]):
+        return False
+    behind = [word for word in found[comma + 1 :] if word.kind != "mark"]
+    told = any(word.text in ".!?" for word in found[:-1])
+    return not told and bool(behind) and _commands_at_once(behind, catalogue)
+
+
+def _commands_at_once(words: Sequence[Token], catalogue: Catalogue) -> bool:
+    """Whether the very first word is something to be done in a kitchen."""
+    rows = catalogue.lexicon.prose.words.get((words[0].low,), ())
+    done = words[0].low in catalogue.lexicon.blocks.group["done-too"]  # “asparagus, cut to the jar”
+    return len(words) > 1 and not done and any(row.kind == "act" and row.form == "base" and row.group in KITCHEN for row in rows)
 
 
 def _described(found: Sequence[Token], catalogue: Catalogue) -> bool:
@@ -208,9 +270,27 @@ def _ends_with_amount(found: Sequence[Token]) -> bool:
     return False
 
 
-def _times_and_yields(text: str, words: Sequence[Token], blocks: BlockWords) -> bool:
+def tells_times(text: str, blocks: BlockWords) -> bool:
     """“Prep 40 mins | Process 10 mins | Makes 8 pints”."""
-    return text.count("|") + text.count("·") >= 1 and len(blocks.group["times-and-yields"] & {word.low for word in words}) >= 2
+    lows = [word.low for word in tokens(settled(text[:400])) if word.kind != "mark"]
+    told = len(blocks.group["times-and-yields"].intersection(lows))
+    if text.count("|") + text.count("·") >= 1 and told >= _SEVERAL:
+        return True
+    figures = sum(low[0].isdigit() for low in lows)
+    return (
+        told >= _SEVERAL
+        and figures >= _SEVERAL
+        and all(
+            low[0].isdigit()
+            or low in blocks.group["times-and-yields"]
+            or low in MINUTES_PER
+            or low in blocks.group["about-yield"] | {"time", "times"}
+            for low in lows
+        )
+    )  # “Prep Time 1 hr   Soak Time 12 hrs   Yield 8 pints”
+
+
+_SEVERAL: Final = 2
 
 
 _TIMESTAMP: Final = re.compile(r"\(?\d{1,2}:\d\d(?::\d\d)?\)?[\s–-]{1,4}(?=[^\W\d])")
@@ -223,6 +303,12 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
     lows = [word.low for word in words]
     if lows in (["optional"], ["optional", "ingredient"], ["optional", "ingredients"]):
         return ":" not in text  # what the stars of a list mean
+    if (
+        lows[0] in table.group["page-of"]
+        and len(lows) in (2, 4)
+        and all(low[0].isdigit() or low in UNITS or low == "of" for low in lows[1:])
+    ):
+        return True  # “Side two”, “page 2 of 3”
     if (stamp := _TIMESTAMP.match(text)) and not begins_with_amount(text[stamp.end() :]):
         return True  # “3:40 Packing the jars”
     if lows[0] in catalogue.lexicon.blocks.group["yield-first"] and len(lows) <= 12:

@@ -26,7 +26,7 @@ from rheum.core.recipe.line_words import Around, around_name, optional_said, pas
 from rheum.core.recipe.names import Named, identify
 from rheum.core.recipe.plain_lines import plain_line, strip_bullet
 from rheum.core.recipe.recipe import RecipeLine, Section
-from rheum.core.recipe.respoken import amount_first, by_length, cooked_away, respoken
+from rheum.core.recipe.respoken import amount_first, amount_last, by_length, cooked_away, respoken
 from rheum.core.recipe.strength import strengths
 from rheum.core.recipe.unread import LineUnread
 
@@ -100,7 +100,7 @@ def _without_brackets(text: str, section: Section, catalogue: Catalogue, per_jar
 
 def _read(text: str, section: Section, catalogue: Catalogue, per_jar: str | None) -> RecipeLine:
     ways, words = catalogue.lexicon.ways, catalogue.lexicon.line
-    clean, away = cooked_away(_turned_round(amount_first(strip_bullet(plain_line(text)), ways), catalogue), ways)
+    clean, away = cooked_away(_turned_round(amount_last(amount_first(strip_bullet(plain_line(text)), ways), ways), catalogue), ways)
     section = "soak" if away and section == "jar" else section
     if len(clean) > LONGEST_INGREDIENT:
         raise LineUnread("This line is too long to be one ingredient. Give each ingredient a line of its own.")

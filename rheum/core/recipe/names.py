@@ -158,7 +158,7 @@ def _all_named(found: tuple[Token, ...], spent: list[bool], catalogue: Catalogue
 def _passes(word: Word, catalogue: Catalogue) -> bool:
     """Whether a word may stand before the comma in front of a name: “peeled, cored, chopped tomatoes”."""
     table, vocabulary = catalogue.lexicon.line, catalogue.lexicon.vocabulary
-    return (
+    return word.low == "of" or (
         word.stem in table.plain or word.low in table.plain or word.stem in table.fits or vocabulary.sort(word.stem) in ("plain", "state")
     )
 

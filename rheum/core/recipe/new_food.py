@@ -132,11 +132,19 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
                 continue
         elif listed.says(words_of(food.word)[0]):
             continue
-        if aside and food.figure is None and not _puts(clause):
+        if aside and food.figure is None and not _puts(clause) and not _so_much(clause):
             continue
         name = item.name if item is not None else food.word
         return Heard("composition", f"{PUTS_IN}{food.word.lower()}, which no line lists.", None, None if item is not None else name)
     return None
+
+
+def _so_much(clause: Clause) -> bool:
+    """Whether a clause gives a weight or a volume of something, and does not say of which of its foods: “corn, cut to the jar 10 lb”."""
+    return any(
+        figure.measure in ("volume", "mass") and figure.amount is not None and all(food.figure is not figure for food in clause.foods)
+        for figure in clause.figures
+    )
 
 
 def _lime_soak(clause: Clause) -> bool:

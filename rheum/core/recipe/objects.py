@@ -23,6 +23,8 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
     putting = next((act for act in clause.acts if act.group in _PUT and not act.negated), None)
     counted = any(figure.measure in ("volume", "mass", "count") for figure in clause.figures)
     amount = counted or "part" in clause.states or clause.each
+    if counted and not clause.foods and not clause.things and clause.lows[0] in clause.grammar["food-too"]:
+        return _unclear(clause.lows[0])  # “Squash 2 lb”
     if putting is None:
         told = counted and clause.acts and clause.groups <= {"tell"} and not {"with", "on", "serve"} & clause.words
         told = told or (clause.each and not clause.acts and "jar" in clause.things)  # “a chunk of bagel in each jar”

@@ -6,9 +6,13 @@ import re
 from functools import lru_cache
 from html import unescape
 from typing import Final
+from unicodedata import numeric
 
 _MARKS: Final = "•*·‣▪◦–—▢□☐☑✓✔➤►▸●○◆★☆✦❖"
 _NUMBERED: Final = re.compile(r"[0-9]{1,2}[.)]\s+(?=[0-9¼½¾⅓⅔⅛])")
+# “①”, “➊”, “❷”: the number of a step in a ring.
+_RINGED: Final = frozenset(map(chr, (*range(0x2460, 0x2474), *range(0x24EB, 0x2500), *range(0x2776, 0x2794))))
+_RINGED_NUMBER: Final = re.compile(f"([{min(_RINGED)}-{max(_RINGED)}])\\s{{0,3}}")
 _BOX: Final = re.compile(r"\[[ xX]?\]")
 
 
@@ -20,6 +24,8 @@ def plain_line(text: str) -> str:
     if text.endswith("*"):
         text = text.rstrip("*")
     text = text.replace("\ufe0f\u20e3", ". ").replace("\ufe0f", "")  # a keycap: “1️⃣”
+    if text[:1] in _RINGED or (text[1:2] in _RINGED and text[:1] in "*_"):
+        text = _RINGED_NUMBER.sub(lambda found: f"{int(numeric(found.group(1)))}. ", text, count=1)
     for mark in ("**", "__", "\u200b", "\ufeff", "`"):
         text = text.replace(mark, "")
     if text.count("|") >= 2 or text.lstrip().startswith("|"):

@@ -47,6 +47,7 @@ def amounts_said(
                 _one(food, clause, number, sentence, heard=heard, index=index, kept=kept, added=added, unread=unread, portions=portions)
             _group(clause, number, sentence, unread)
         added += _made_of_it(number, sentence, clauses, kept)
+    _soaked_in_listed_lime(heard, kept)
     _soaked_in_listed_water(heard, kept)
     return added, kept, unread, portions
 
@@ -101,6 +102,43 @@ def _soaked_in_listed_water(heard: Sequence[_Said], kept: list[RecipeLine]) -> N
         role = line.ingredient.role.role
         if line.section == "jar" and role in _OUT_OF_THE_JAR and role in named:
             kept[kept.index(line)] = replace(line, section="soak")
+
+
+_RINSES: Final = 3  # (USDA Guide 6, from memory: lime is rinsed away three times)
+
+
+def _soaked_in_listed_lime(heard: Sequence[_Said], kept: list[RecipeLine]) -> None:
+    """“Stir the lime into the water … soak 18 hours … drain, rinse … three soaks and three rinses”: lime that the list has among the rest stays
+    out of the jars with the water that stands beside it, where the method soaks in it, drains it off and rinses thrice."""
+    lime = next((at for at, line in enumerate(kept) if line.ingredient.role.role == "alkali" and line.section == "jar"), None)
+    clauses = [clause for _, _, clauses in heard for clause in clauses if not clause.neg]
+    into_lime = next((at for at, clause in enumerate(clauses) if _limed(clause)), None)
+    if lime is None or into_lime is None:
+        return
+    behind = clauses[into_lime:]
+    drained = any(clause.groups & {"drain", "discard", "strain"} for clause in behind)
+    rinsed = sum(act.word.startswith("rins") for clause in behind for act in clause.acts) + sum(_times_rinsed(clause) for clause in behind)
+    beside = next((at for at in (lime + 1, lime - 1) if 0 <= at < len(kept) and kept[at].ingredient.role.role == "water"), None)
+    if not drained or rinsed < _RINSES:
+        return
+    for at in (lime, beside):
+        if at is not None and kept[at].section == "jar":
+            kept[at] = replace(kept[at], section="soak")
+
+
+def _limed(clause: Clause) -> bool:
+    """Whether lime is stirred into water, or food put or left in it."""
+    lime = "limewater" in clause.lows or any(food.word.lower().endswith("lime") and not food.negated for food in clause.foods)
+    return lime and bool(clause.groups & {"put", "combine", "stand", "cover", "use"})
+
+
+def _times_rinsed(clause: Clause) -> int:
+    """How many rinses more than the act itself a clause counts: “rinse three times”, “three rinses”."""
+    if not {"rinse", "rinses", "rinsed", "rinsing", "rinsings"} & clause.words:
+        return 0
+    said = [int(figure.low) for figure in clause.figures if figure.measure == "number"]
+    thrice = _RINSES if clause.words & {"thrice", "three"} else 0
+    return max(*said, thrice, 1) - 1 if said or thrice else 0
 
 
 def _boiled_and_drained(heard: Sequence[_Said], index: int) -> bool:

@@ -11,7 +11,7 @@ from rheum.core.facts.lexicon import Lexicon, LineWords
 from rheum.core.facts.ways import Ways
 from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
-from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.ways import where, written_out
 
 # A thumb of root, an inch long: common practice, from memory.
@@ -21,6 +21,10 @@ _ROOT_G_PER_INCH: Final = (8.0, 20.0)
 
 # “1 lb onions -- about 3 medium -- chopped”: said beside it, as in brackets.
 _BETWEEN_DASHES: Final = re.compile(r"\s(?:--|–|—)\s([^-–—()]{2,40})\s(?:--|–|—)\s")
+
+
+# “seeded + chopped”
+_PLUS: Final = re.compile(r"(?<=ed) \+ (?=[^\W\d_])")
 
 
 def cooked_away(text: str, ways: Ways) -> tuple[str, bool]:
@@ -51,9 +55,49 @@ def amount_first(text: str, ways: Ways) -> str:
     return f"{amount} {said.group(1).strip()}{text[said.end() :]}" if whole else text
 
 
+_LONGEST_NAME: Final = 10  # words
+_LONGEST_AMOUNT: Final = 6
+
+
+@lru_cache(maxsize=8192)
+def amount_last(text: str, ways: Ways) -> str:
+    """A line that is a name and then its amount with nothing between them (“tomatoes 5 lb”, “vinegar (5%) 1 cup”), the amount first; any
+    other as it is. What a line makes or yields is none."""
+    clean = settled(text).rstrip(" .")
+    found = tokens(clean)
+    first = next((at for at, word in enumerate(found) if word.kind == "number" and not _is_percent(found, at)), 0)
+    if (
+        not 0 < first < len(found) - 1
+        or len(found) - first > _LONGEST_AMOUNT
+        or sum(word.kind == "word" for word in found[:first]) > _LONGEST_NAME
+    ):
+        return text
+    try:
+        read = amount_at(found, first)
+    except AmountError:
+        return text
+    name = clean[: found[first].at].rstrip(" .,:–—-")
+    unit = read.amount.unit if read is not None and read.to == len(found) else "each"
+    whole = kind_of(unit) in ("volume", "mass") or (kind_of(unit) == "count" and unit != "each")
+    if (
+        not whole
+        or not name
+        or ":" in name
+        or found[0].low in ("a", "an", "half")
+        or found[0].low in UNITS
+        or any(where(way, name) for way in ways.tables["made"])
+    ):
+        return text
+    return f"{clean[found[first].at :]} {name}"
+
+
+def _is_percent(found: tuple[Token, ...], at: int) -> bool:
+    return at + 1 < len(found) and found[at + 1].low in ("%", "percent", "per")
+
+
 def respoken(text: str, lexicon: Lexicon) -> str:
     """“juice of 2 lemons” as “2 fresh lemon juice”: the same words in the order in which a line is read."""
-    text = _BETWEEN_DASHES.sub(r" (\1) ", written_out(text, lexicon.ways.tables["line"]))
+    text = _BETWEEN_DASHES.sub(r" (\1) ", written_out(_PLUS.sub(" and ", text), lexicon.ways.tables["line"]))
     line = lexicon.line
     found = tokens(text)
     lows = [word.low for word in found]

@@ -36,18 +36,22 @@ def sentences(text: str, blocks: BlockWords) -> tuple[str, ...]:
             continue  # “(15 minutes to 6,000 ft; 20 above)”
         before = text[begins:at].rsplit(None, 1)[-1].lower().strip("(") if text[begins:at].strip() else ""
         last = before[-1:]
-        if char == "." and (
-            (
-                before in blocks.group["ends-no-sentence"]
-                and not behind.isupper()
-                and not (
-                    before in blocks.group["time-cut-short"]
-                    and (behind.isdigit() or rest.split(None, 1)[0] in blocks.group["begins-a-sentence"])
+        if (
+            char == "."
+            and (
+                (
+                    before in blocks.group["ends-no-sentence"]
+                    and not behind.isupper()
+                    and not (
+                        before in blocks.group["time-cut-short"]
+                        and (behind.isdigit() or rest.split(None, 1)[0] in blocks.group["begins-a-sentence"])
+                    )
                 )
+                or rest.lower().startswith("i mean")  # “1/4-inch... I mean 1/2-inch headspace”
+                or ("-" in before and before.rsplit("-", 1)[1] in blocks.group["ends-no-sentence"])
+                or (last.isdigit() and not behind.isupper())
+                or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())
             )
-            or ("-" in before and before.rsplit("-", 1)[1] in blocks.group["ends-no-sentence"])
-            or (last.isdigit() and not behind.isupper())
-            or (before.rstrip(".").isdigit() and len(before) <= 2 and not text[begins:at].strip()[: -len(before)].strip())
         ):
             continue
         if part := _unnumbered(text[begins : at + 1]):
@@ -110,6 +114,8 @@ def as_prose(text: str, blocks: BlockWords) -> str:
             return rest.strip()
     if colon and rest.strip() and len(lows) <= 4 and lows and lows[0].strip(",") in blocks.group["part-of-day"]:
         return rest.strip()  # “Day 1, evening: wash …”
+    if clean[1:3] == ") " and clean[0] in "abcdefgh":
+        return clean[3:].strip()  # “a) Wash the beans”
     at = 0
     while at < len(clean) and (clean[at].isdigit() or clean[at] in ".):"):
         at += 1

@@ -11,9 +11,8 @@ from typing import Final
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.lexicon import LineWords
-from rheum.core.measures.amount import LONGEST_LINE, AmountError, amount_at, leading_amount
+from rheum.core.measures.amount import LONGEST_LINE, AmountError, leading_amount
 from rheum.core.measures.refused import Refused
-from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
@@ -21,8 +20,9 @@ from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.headings import is_yield_alone
 from rheum.core.recipe.heard import Heard, Listed
 from rheum.core.recipe.hearing import hear
+from rheum.core.recipe.hidden import food_with_amount, hidden_food
 from rheum.core.recipe.jar_names import jars_named
-from rheum.core.recipe.look import begins_with_amount, is_run_on
+from rheum.core.recipe.look import begins_with_amount, is_run_on, run_on, tells_times
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.new_food import PUTS_IN
 from rheum.core.recipe.plain_lines import strip_bullet
@@ -148,7 +148,7 @@ class _Reader:
         words = self.catalogue.lexicon.blocks
         if block.role in ("aside", "method") and (_is_yield(block.text, words) or (block.furniture and is_yield_alone(block.text, words))):
             self._yield(block)
-            if food := _food_with_amount(block.text, self.catalogue):
+            if food := food_with_amount(block.text, self.catalogue):
                 self.unread.append(
                     Unread(block.number, block.text, f"An amount of {food} stands on a line about the yield. Give it a line of its own.")
                 )
@@ -156,7 +156,7 @@ class _Reader:
             block.role == "aside"
             and block.furniture
             and not block.nutrients
-            and (food := _food_with_amount(block.text, self.catalogue, True))
+            and (food := food_with_amount(block.text, self.catalogue, True))
         ):
             self.unread.append(
                 Unread(block.number, block.text, f"An amount of {food} stands here. Give it a line of its own, or leave it out.")
@@ -188,8 +188,8 @@ class _Reader:
         if _is_equipment(text, self.catalogue.lexicon.line):
             self.notes.jars.extend((block.number, jar) for _, jar in jars_named(text, self.catalogue.grammar))
             return
-        if is_run_on(text):
-            for part in text.split(";"):
+        if parts := run_on(text):
+            for part in parts:
                 behind = part.partition(":")[2]
                 said = behind if behind and begins_with_amount(behind.strip()) else part  # “Dictated: two quarts …”
                 after = part.partition(". ")[2]
@@ -199,8 +199,8 @@ class _Reader:
         try:
             self.lines.append(read_ingredient(text, block.number, _SECTION[block.role], self.catalogue, per_jar=block.per_jar))
         except LineUnread as reason:
-            if parts := self._parts(text, block) or self._ones(text, block):
-                self.lines += parts
+            if read := self._parts(text, block) or self._ones(text, block):
+                self.lines += read
                 return
             self.unread.append(Unread(block.number, text, str(reason), reason.name, word=reason.word, food=reason.food))
 
@@ -247,6 +247,23 @@ class _Reader:
             self.unread, self.lines, self.notes, self.in_process = unread, lines, Notes(jars=jars), False
             self._hear(blocks, given, again)
 
+    def _told(self, blocks: tuple[Block, ...], listed: Listed) -> list[tuple[Block, str]]:
+        """The sentences of the method and of the asides; what stands aside and gives so much of an unlisted food is unread."""
+        words = self.catalogue.lexicon.blocks
+        said: list[tuple[Block, str]] = []
+        for block in blocks:
+            if block.nutrients or (block.furniture and tells_times(block.text, words)):
+                continue
+            if block.role == "aside" and (food := hidden_food(block.text, listed, self.catalogue)):
+                why = f"An amount stands here beside {food}, which no line lists. Give it a line of its own, or leave it out."
+                self.unread.append(Unread(block.number, block.text, why))
+                continue
+            if block.role == "method" or (block.role == "aside" and not block.furniture):
+                said += [(block, sentence) for sentence in sentences(as_prose(block.text, words), words)]
+            elif block.furniture and block.role == "aside" and not _is_yield(block.text, words):
+                said.append((block, block.text))
+        return said
+
     def _hear(self, blocks: tuple[Block, ...], given: tuple[RecipeLine, ...], again: frozenset[str]) -> tuple[RecipeLine, ...]:
         """Hears every sentence against the list, and those of `again` against what the method was found to give too; gives back what it
         gives."""
@@ -256,16 +273,7 @@ class _Reader:
         listed = Listed(tuple(self.lines), title, self.catalogue.stand_ins)
         with_given = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
         words = self.catalogue.lexicon.blocks
-        said: list[tuple[Block, str]] = []
-        for block in blocks:
-            if block.nutrients:
-                continue
-            if block.role == "method" or (block.role == "aside" and not block.furniture):
-                said += [(block, sentence) for sentence in sentences(as_prose(block.text, words), words)]
-            elif block.furniture and block.role == "aside" and not _is_yield(block.text, words):
-                said.append((block, block.text))
-            elif block.role == "heading" and ":" not in block.text.rstrip(":"):
-                continue
+        said = self._told(blocks, listed)
         heard: list[tuple[Block, str, Sequence[Clause]]] = []
         for place, (block, sentence) in enumerate(said):
             if len(sentence) > LONGEST_SENTENCE:
@@ -352,30 +360,6 @@ def _named_in(line: RecipeLine, said: str) -> bool:
 def _is_of_name(said: str, name: str, aliases: tuple[str, ...]) -> bool:
     whole = f" {' '.join(words_of(said))} "
     return any(whole in f" {' '.join(words_of(one))} " for one in (name, *aliases))
-
-
-def _food_with_amount(text: str, catalogue: Catalogue, before: bool = False) -> str | None:
-    """The food that a line about the yield gives an amount of, other than so many jars of it; `before`: or that stands before its amount."""
-    found = tokens(settled(text))
-    for at, word in enumerate(found):
-        if word.kind != "number":
-            continue
-        try:
-            read = amount_at(found, at)
-        except AmountError:
-            continue
-        if (
-            read is None
-            or read.amount.unit in ("each", "pint", "quart")
-            or kind_of(read.amount.unit) not in ("volume", "mass")
-            or any(item.low in ("jar", "jars") for item in found[at : read.to + 2])
-        ):
-            continue
-        beside = (*found[max(0, at - 3) : at], *found[read.to : read.to + 4]) if before else found[read.to : read.to + 4]
-        named = catalogue.within(tuple(one for item in beside if item.kind == "word" for one in words_of(item.text)))
-        if named:
-            return named[0].ingredient.name
-    return None
 
 
 @lru_cache(maxsize=8192)
