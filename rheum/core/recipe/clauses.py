@@ -169,7 +169,7 @@ def _clause(when: str, held: list[Item], found: tuple[Token, ...], *, catalogue:
             behind = next((one for one in held if one.at >= item.to), None)
             counted = item.figure.measure == "number" and (
                 (behind is not None and behind.low in grammar["counted-and-not-eaten"])
-                or (clause.lows[-2:-1] and clause.lows[-2] in grammar["numbered"])  # “Day two.”
+                or (len(held) == len(("day", "two")) and held[0].low in grammar["numbered"])  # “Day two.”
             )
             if counted or (item.figure.measure == "number" and _YEARS[0] <= item.figure.low <= _YEARS[1]):
                 continue
