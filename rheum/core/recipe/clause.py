@@ -75,3 +75,11 @@ class Clause:
     def acts_before(self, at: int) -> bool:
         """Whether something is done before a place in the sentence."""
         return any(act.at < at for act in self.acts)
+
+
+def so_much(clause: Clause) -> bool:
+    """Whether a clause gives a weight or a volume of something, and does not say of which of its foods: “corn, cut to the jar 10 lb”."""
+    return any(
+        figure.measure in ("volume", "mass") and figure.amount is not None and all(food.figure is not figure for food in clause.foods)
+        for figure in clause.figures
+    )

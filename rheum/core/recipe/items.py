@@ -98,8 +98,8 @@ def _vessel(found: tuple[Token, ...], at: int, catalogue: Catalogue) -> int | No
         return None
     for step in range(at + 1, min(at + _LONGEST_VESSEL, len(found))):
         word, behind = found[step], low_at(found, step + 1)
-        if _is_thing(found, step, catalogue):
-            return None  # “in the instant pot”
+        if _is_thing(found, step, catalogue) or word.low == "of":
+            return None  # “in the instant pot”, “in a cup of ramen bowl”
         if word.kind == "number" or (word.kind == "mark" and word.text not in "-,"):
             return None
         if (

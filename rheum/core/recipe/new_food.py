@@ -6,7 +6,7 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient, words_of
 from rheum.core.measures.acidity import CANNING_STRENGTH
-from rheum.core.recipe.clause import Clause, Food
+from rheum.core.recipe.clause import Clause, Food, so_much
 from rheum.core.recipe.heard import STRANGE, Heard, Listed
 
 
@@ -55,6 +55,8 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
         ):
             continue  # a part of a listed thing: “cut off the beet tops”
         told = clause.groups and clause.groups <= {"tell", "check", "serve", "simmer", "boil", "heat"}
+        if _puts(clause) and clause.grammar["made-dish"].intersection(_before(clause, food)[-2:]):
+            return Heard("composition", f"What was done to the {food.word.lower()} before is no part of the formula. Use it as listed.")
         if item_of(food, listed) and told and food.figure is None:
             continue
         if (
@@ -132,19 +134,11 @@ def new_food_in(clause: Clause, listed: Listed, aside: bool) -> Heard | None:
                 continue
         elif listed.says(words_of(food.word)[0]):
             continue
-        if aside and food.figure is None and not _puts(clause) and not _so_much(clause):
+        if aside and food.figure is None and not _puts(clause) and not so_much(clause):
             continue
         name = item.name if item is not None else food.word
         return Heard("composition", f"{PUTS_IN}{food.word.lower()}, which no line lists.", None, None if item is not None else name)
     return None
-
-
-def _so_much(clause: Clause) -> bool:
-    """Whether a clause gives a weight or a volume of something, and does not say of which of its foods: “corn, cut to the jar 10 lb”."""
-    return any(
-        figure.measure in ("volume", "mass") and figure.amount is not None and all(food.figure is not figure for food in clause.foods)
-        for figure in clause.figures
-    )
 
 
 def _lime_soak(clause: Clause) -> bool:

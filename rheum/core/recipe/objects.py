@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from rheum.core.facts.ingredients import stem
-from rheum.core.recipe.clause import Act, Clause, Food
+from rheum.core.recipe.clause import Act, Clause, Food, so_much
 from rheum.core.recipe.heard import Heard, Listed
 
 _PUT: Final = frozenset({"put", "fill", "combine", "throw", "use", "cover"})
@@ -56,7 +56,7 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
             return _unclear(low)  # “some mixed vegetables”: a packet of anything
         if (
             group in ("part-of", "group")
-            and word in clause.grammar["part-of-a-plant"]
+            and (word in clause.grammar["part-of-a-plant"] or (group == "part-of" and so_much(clause)))
             and (amount or putting.word in clause.grammar["brings"])
             and not called
         ):
