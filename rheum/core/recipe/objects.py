@@ -47,7 +47,7 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
         if (
             word in clause.grammar["preserve"]
             and not called
-            and (putting.word in clause.grammar["brings"] or amount or putting.word in clause.grammar["tops"])
+            and (putting.word in clause.grammar["brings"] or amount or putting.word in clause.grammar["tops"] or _fills_gaps(clause))
         ):
             return _unclear(low)
         if word == "fruit" and not any(line.ingredient.klass.startswith(("fruit", "citrus")) for line in listed.lines):
@@ -70,7 +70,31 @@ def unclear_object(clause: Clause, listed: Listed) -> Heard | None:
     topped = putting.word in clause.grammar["tops"] and putting.group == "fill"
     if topped and (food := next((one for one in clause.foods if _solid(one) and one.by == "with"), None)):
         return Heard("composition", f"How much {food.word.lower()} this is cannot be judged. Put the whole amount on its own line.")
-    return _nothing(clause, putting, amount=amount)
+    return _filled_with(clause, listed) or _nothing(clause, putting, amount=amount)
+
+
+def _fills_gaps(clause: Clause) -> bool:
+    """Whether a clause fills gaps, spaces or room in the jars with something."""
+    return "with" in clause.lows and bool(clause.grammar["gap"] & clause.words) and "fill" in clause.groups
+
+
+def _filled_with(clause: Clause, listed: Listed) -> Heard | None:
+    """“Fill the gaps with leftovers”: what jars or their gaps are filled with, where no word of it is a known food or thing."""
+    filling = any(act.group == "fill" and act.word in clause.grammar["fills"] and not act.negated for act in clause.acts)
+    if not filling or "with" not in clause.lows or clause.states.keys() & {"more", "rest", "other"}:
+        return None
+    at = max(index for index in range(clause.at, clause.to) if clause.found[index].low == "with")
+    if any(food.at > at for food in clause.foods) or any(place > at for _, _, place in clause.objects):
+        return None
+    words = [token.low for token in clause.found[at + 1 : clause.to] if token.kind == "word"]
+    if {"ones", "it", "them"} & set(words):
+        return None
+    return next((_unclear(low) for low in reversed(words) if _could_be_eaten(low, clause, listed)), None)
+
+
+def _could_be_eaten(low: str, clause: Clause, listed: Listed) -> bool:
+    known = low in clause.grammar["names-nothing"] or low in clause.grammar["tool"] or listed.says(low) or low.endswith("ly")
+    return not known and low not in {act.word for act in clause.acts}
 
 
 def _sweet(word: str, listed: Listed) -> bool:
