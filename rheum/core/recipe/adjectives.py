@@ -12,10 +12,16 @@ def as_adjectives(items: list[Item], grammar: Groups) -> list[Item]:
     """Participles that stand before a thing are said of it (“filled jars”, “boiling brine”); the rest are acts."""
     if _describes(items, grammar):
         return [item._replace(kind="plain", group="plain") if item.kind == "act" else item for item in items]
-    return [
-        item._replace(kind="plain", group="plain") if item.kind == "act" and _is_said_of(items, index, grammar) else item
-        for index, item in enumerate(items)
-    ]
+    return [_by_its_place(items, index, grammar) for index in range(len(items))]
+
+
+def _by_its_place(items: list[Item], index: int, grammar: Groups) -> Item:
+    item = items[index]
+    if item.kind != "act":
+        return item
+    if item.low in grammar["food-too"] and index > 1 and items[index - 1].low == "of" and items[index - 2].kind == "figure":
+        return item._replace(kind="food", group="word", form="", to=item.at + 1)  # “a handful of squash in the pot”
+    return item._replace(kind="plain", group="plain") if _is_said_of(items, index, grammar) else item
 
 
 def _is_said_of(items: list[Item], index: int, grammar: Groups) -> bool:

@@ -27,9 +27,12 @@ def _not_sealed(sentence: Sequence[Beside], at: int, frames: Frames) -> str:
     named = clause.things | (sentence[at - 1].clause.things if at else set())
     lid_up = "lid" in named and any(act.negated for act in clause.acts) and bool(group["gone-down"] & lows)
     fact = bool(group["fact"] & lows) or {"that", "dont"} <= lows
-    failed = ("store" in clause.groups and group["fails"] & lows) or (fact and len(lows) > _BARE_FACT and _seals(clause, negated=True))
-    failed = failed or (clause.when in ("if", "when") and (group["unsealed"] & lows or (group["fails"] & lows and "seal" in lows)))
-    failed = failed or (bool(clause.when) and lid_up)
+    asked = clause.when in ("if", "when", "that", "which")
+    failed = ("store" in clause.groups and group["fails"] & lows) or (
+        fact and (asked or len(lows) > _BARE_FACT) and _seals(clause, negated=True)
+    )
+    failed = failed or (asked and (group["unsealed"] & lows or (group["fails"] & lows and "seal" in lows)))
+    failed = failed or (bool(clause.when) and lid_up) or (group["fails"] & lows and {"that", "which"} & lows)
     slow = lid_up and group["slow-lids"] & it.said
     acted = set().union(*(doing(other.clause) for other in sentence)) - {"check", "strain"}
     again = "again" in it.said and it.said & group["another-time"]
