@@ -32,7 +32,7 @@ def _not_sealed(sentence: Sequence[Beside], at: int, frames: Frames) -> str:
         fact and (asked or len(lows) > _BARE_FACT) and _seals(clause, negated=True)
     )
     failed = failed or (asked and (group["unsealed"] & lows or (group["fails"] & lows and "seal" in lows)))
-    failed = failed or (bool(clause.when) and lid_up) or (group["fails"] & lows and {"that", "which"} & lows)
+    failed = failed or (bool(clause.when) and lid_up) or bool(group["fails"] & lows and {"that", "which"} & lows)
     slow = lid_up and group["slow-lids"] & it.said
     acted = set().union(*(doing(other.clause) for other in sentence)) - {"check", "strain"}
     again = "again" in it.said and it.said & group["another-time"]
