@@ -107,6 +107,15 @@ def _figure_at(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Figu
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “boil three minutes, add the carrots, simmer ten”
     if amount.unit == "each" and amount.low >= _LEAST_TIME and _time_of_jars(found, at, to, grammar):
         return Figure(amount.low, amount.high, "minutes", None, at), to  # “10 minutes for pints, 15 for quarts”
+    oven = low_at(found, at - 1 - (low_at(found, at - 1) in "(@" and at > 1)) == "oven"
+    if (
+        amount.unit == "each"
+        and oven
+        and behind not in grammar["temperature"]
+        and behind not in ("c", "f")
+        and _OVEN[0] <= amount.low <= _OVEN[1]
+    ):
+        return Figure(amount.low, amount.high, "degrees", None, at), to  # “in a hot oven (400)”
     if amount.unit == "each" and amount.high >= _A_HEIGHT and any(word.low in grammar["of-a-height"] for word in found):
         return Figure(amount.low, amount.high, "altitude", None, at), to  # “20 minutes at 1,001-6,000”, of feet said before
     if amount.unit == "each" or (amount.unit in ("l", "g") and behind in MINUTES_PER):
@@ -191,6 +200,7 @@ def _packages(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[Amoun
     return (read.amount, read.to + bracket) if grammar["package"] & {word.low for word in found[read.to : read.to + 4]} else None
 
 
+_OVEN: Final = (150, 550)  # degrees that an oven may be set to
 _LEAST_TIME: Final = 5
 _A_HEIGHT: Final = 1000
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from rheum.core.facts.lexicon import LineWords
@@ -91,7 +92,7 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
                 end += 1
             at, head = end, False
             continue
-        if depth > 0 and first is not None and _of_so_many_jars(amount, first, found, end):
+        if depth > 0 and first is not None and (_of_so_many_jars(amount, first, found, end) or _of_each(amount, found, at, line)):
             spent[at:end] = [True] * (end - at)  # “1 Tbsp mustard seed (6 pints)”
             at, head = end, False
             continue
@@ -143,6 +144,12 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
             )
         at, head = end, False
     return Amounts(first, other, begins, to, about, counted, counts, shared)
+
+
+def _of_each(amount: Amount, found: tuple[Token, ...], at: int, line: LineWords) -> bool:
+    """Whether a bare number in a bracket of its own tells how many jars get so much: “1 head fresh dill per pint (8)”."""
+    alone = amount.unit == "each" and _low(found, at - 1) == "(" and _low(found, at + 1) == ")"
+    return alone and any(one.low in line.group["each"] and two.low in line.group["jar-said"] for one, two in pairwise(found[:at]))
 
 
 def _of_so_many_jars(amount: Amount, first: Amount, found: tuple[Token, ...], end: int) -> bool:
