@@ -6,10 +6,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
-from rheum.core.judging.check import formula_ph
+from rheum.core.judging.check import check_text, formula_ph
 from rheum.core.measures.acidity import blend_strength
+from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.equilibrium import AcidDose, Buffer, estimate
+from rheum.reference.loading import library
 
 # A rough draft of the model gave these, low / mid / high; agreement within about 0.15 is wanted (handbook, acid model).
 DRAFT = {
@@ -78,3 +81,15 @@ def test_a_blend_lies_between_its_parts(parts: list[tuple[float, float]]) -> Non
     strength = blend_strength(parts)
     assert strength is not None
     assert min(p for _, p in parts) - 1e-9 <= strength <= max(p for _, p in parts) + 1e-9
+
+
+def test_each_thing_of_one_line_stands_in_the_ledger_by_its_own_name() -> None:
+    """A list typed on one line: who brings acid and who takes it up are told apart."""
+    text = (
+        "Relish\n6 cups chopped onions / 3 cups chopped sweet peppers / 1 1/2 cups sugar / 6 cups white vinegar (5%) / 2 tbsp canning salt\n\n"
+        "Method:\nCombine all and boil gently until thick. Fill half-pint jars, leaving 1/2 inch headspace. Process 5 minutes.\n"
+    )
+    ledger = check_text(text, Settings(read_altitude("100 m"), measures="us"), library()).acid
+    assert [one.name for one in ledger.brought] == ["white distilled vinegar"]
+    assert {"onion", "sweet pepper"} <= {one.name for one in ledger.taken_up}
+    assert {one.line for one in (*ledger.brought, *ledger.taken_up)} == {2}

@@ -11737,13 +11737,18 @@ export interface components {
         };
         /**
          * Mol
-         * @description Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle.
+         * @description Mol H+ of one thing of a line, by its `name`: what an acid could give up in all, or what produce takes up at the estimate's middle.
          */
         "PlanOut.Mol": {
             /** Line */
             line: number;
             /** Mol */
             mol: number;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
         };
         /** NearRef */
         "PlanOut.NearRef": {
@@ -15062,13 +15067,18 @@ export interface components {
         };
         /**
          * Mol
-         * @description Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle.
+         * @description Mol H+ of one thing of a line, by its `name`: what an acid could give up in all, or what produce takes up at the estimate's middle.
          */
         "VerdictOut.Mol": {
             /** Line */
             line: number;
             /** Mol */
             mol: number;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
         };
         /** NearRef */
         "VerdictOut.NearRef": {

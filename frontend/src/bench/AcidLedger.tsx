@@ -1,7 +1,6 @@
 /** The acid ledger as a picture: who brings acid, who takes it up, the brine against the formula's, the pH band. Mol are drawn,
  *  not written: what matters is who is large. */
 import { Box, Flex, Text } from "@chakra-ui/react";
-import type { Verdict } from "../api/client";
 import { PhBand } from "./PhBand";
 import { useVerdict } from "./verdict";
 
@@ -11,26 +10,20 @@ interface Bar {
   mol: number;
 }
 
-const SOUR = ["vinegar", "juice", "citric", "fresh-juice"];
-
-function bars(list: readonly { line: number; mol: number }[], lines: Verdict["lines"], sour: boolean): Bar[] {
-  const names = new Map<number, string>();
-  // A sentence may name several things: the one that is meant gives the name.
-  for (const line of lines)
-    if (!names.has(line.line) || SOUR.includes(line.role) === sour) names.set(line.line, line.reads_as);
+/** The largest few; one line may hold several things, so each is called by its own name. */
+function bars(list: readonly { line: number; mol: number; name?: string }[]): Bar[] {
   return [...list]
     .sort((a, b) => b.mol - a.mol)
     .slice(0, 5)
-    .map((one) => ({ ...one, name: names.get(one.line) ?? `line ${one.line}` }));
+    .map((one) => ({ ...one, name: one.name || `line ${one.line}` }));
 }
 
 export function AcidLedger() {
   const acid = useVerdict((verdict) => verdict.acid);
-  const lines = useVerdict((verdict) => verdict.lines);
   const barred = useVerdict((verdict) => verdict.worst !== null);
-  if (!acid || !lines) return null;
-  const brought = bars(acid.brought, lines, true);
-  const taken = bars(acid.taken_up, lines, false);
+  if (!acid) return null;
+  const brought = bars(acid.brought);
+  const taken = bars(acid.taken_up);
   const most = Math.max(...brought.map((one) => one.mol), ...taken.map((one) => one.mol), 0.001);
   const low = acid.ph !== null && acid.ph.high < acid.target_ph;
   return (
@@ -68,8 +61,8 @@ function Side({ title, list, most, empty }: { title: string; list: Bar[]; most: 
       </Text>
       {list.length === 0 && <Text fontSize="sm">{empty}</Text>}
       <ul className="acid-bars" data-side={title}>
-        {list.map((one) => (
-          <li key={one.line}>
+        {list.map((one, at) => (
+          <li key={`${one.line} ${at}`}>
             <p title={one.name}>{one.name}</p>
             <div
               style={{ width: `${Math.max(2, (one.mol / most) * 100).toFixed(1)}%` }}

@@ -69,15 +69,15 @@ def process_of(case: Case, findings: tuple[Finding, ...]) -> Process | None:
 
 def _ledger(case: Case) -> AcidLedger:
     ph = case.ph
-    brought = [Mol(dose.line, round(dose.brought_mol, 4)) for dose in case.doses]
+    brought = [Mol(dose.line, round(dose.brought_mol, 4), dose.name) for dose in case.doses]
     taken = []
     if ph is not None:
         for buffer in case.buffers:
             mol = round(buffer.takes_up_mol(ph.mid), 4)
             if mol < 0:
-                brought.append(Mol(buffer.line, -mol))
+                brought.append(Mol(buffer.line, -mol, buffer.name))
             elif mol > 0:
-                taken.append(Mol(buffer.line, mol))
+                taken.append(Mol(buffer.line, mol, buffer.name))
     return AcidLedger(
         brine_percent=_rounded(case.brine_percent),
         formula_brine_percent=_rounded(case.match.profile.brine_percent) if case.match else None,

@@ -41,10 +41,11 @@ class Differs:
 
 @dataclass(frozen=True, slots=True)
 class Mol:
-    """Mol H+ of one line: what an acid could give up in all, or what produce takes up at the estimate's middle."""
+    """Mol H+ of one thing of a line, by its `name`: what an acid could give up in all, or what produce takes up at the estimate's middle."""
 
     line: int
     mol: float
+    name: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final, Literal
 
@@ -108,7 +108,7 @@ class Case:
             ingredient = item.line.ingredient
             if item.bulk and ingredient.ph and ingredient.buffer:
                 kg = item.bulk.grams[1] * self._many(item)[1] / 1000
-                found.append(Buffer(item.line.number, kg, ingredient.ph, ingredient.buffer))
+                found.append(Buffer(item.line.number, kg, ingredient.ph, ingredient.buffer, ingredient.name))
         return tuple(found)
 
     @cached_property
@@ -121,7 +121,7 @@ class Case:
             ingredient, low, high = item.line.ingredient, *self._many(item)
             if item.role == "citric":
                 mol = item.bulk.grams[0] * low / CITRIC_G_PER_MOL, item.bulk.grams[1] * high / CITRIC_G_PER_MOL
-                found.append(AcidDose(item.line.number, citric=mol))
+                found.append(AcidDose(item.line.number, citric=mol, name=ingredient.name))
                 continue
             if item.bulk.ml is None:
                 continue
@@ -132,7 +132,8 @@ class Case:
             carried = ingredient.base or (0.0, 0.0)
             base = item.bulk.ml[0] * low * carried[0] / 1e6, item.bulk.ml[1] * high * carried[1] / 1e6
             number = item.line.number
-            found.append(AcidDose(number, acetic=mol, base=base) if item.role == "vinegar" else AcidDose(number, citric=mol, base=base))
+            dose = AcidDose(number, base=base, name=ingredient.name)
+            found.append(replace(dose, acetic=mol) if item.role == "vinegar" else replace(dose, citric=mol))
         return tuple(found)
 
     @cached_property

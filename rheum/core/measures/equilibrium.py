@@ -33,6 +33,7 @@ class Buffer:
     kg: float
     ph: tuple[float, float]
     beta: tuple[float, float]
+    name: str = ""
 
     def takes_up_mol(self, ph: float) -> float:
         """Mol H+ taken up at a jar pH, by the middles of the ranges; negative where the line itself brings acid."""
@@ -47,6 +48,7 @@ class AcidDose:
     acetic: tuple[float, float] = (0.0, 0.0)
     citric: tuple[float, float] = (0.0, 0.0)
     base: tuple[float, float] = (0.0, 0.0)
+    name: str = ""
 
     @property
     def brought_mol(self) -> float:
