@@ -90,6 +90,6 @@ def test_each_thing_of_one_line_stands_in_the_ledger_by_its_own_name() -> None:
         "Method:\nCombine all and boil gently until thick. Fill half-pint jars, leaving 1/2 inch headspace. Process 5 minutes.\n"
     )
     ledger = check_text(text, Settings(read_altitude("100 m"), measures="us"), library()).acid
-    assert [one.name for one in ledger.brought] == ["white distilled vinegar"]
+    assert [one.name for one in ledger.brought] == ["white distilled vinegar 5 %"]
     assert {"onion", "sweet pepper"} <= {one.name for one in ledger.taken_up}
     assert {one.line for one in (*ledger.brought, *ledger.taken_up)} == {2}

@@ -102,8 +102,7 @@ def _lines_read(case: Case) -> tuple[LineRead, ...]:
             liquid = line.ingredient.role.liquid or item.role == "fat"
             value, unit = (item.bulk.ml[1], "ml") if liquid and item.bulk.ml else (item.bulk.grams[1], "g")
             amount = f"{value / 1000:.2f} {'l' if unit == 'ml' else 'kg'}" if value >= 1000 else f"{value:.3g} {unit}"
-        name = line.ingredient.name + (f" {line.strength:g} %" if line.strength is not None else "")
-        found.append(LineRead(line=line.number, reads_as=name, section=line.section, role=line.ingredient.role.role, amount=amount))
+        found.append(LineRead(line=line.number, reads_as=line.called, section=line.section, role=line.ingredient.role.role, amount=amount))
     return tuple(found)
 
 

@@ -108,7 +108,7 @@ class Case:
             ingredient = item.line.ingredient
             if item.bulk and ingredient.ph and ingredient.buffer:
                 kg = item.bulk.grams[1] * self._many(item)[1] / 1000
-                found.append(Buffer(item.line.number, kg, ingredient.ph, ingredient.buffer, ingredient.name))
+                found.append(Buffer(item.line.number, kg, ingredient.ph, ingredient.buffer, item.line.called))
         return tuple(found)
 
     @cached_property
@@ -121,7 +121,7 @@ class Case:
             ingredient, low, high = item.line.ingredient, *self._many(item)
             if item.role == "citric":
                 mol = item.bulk.grams[0] * low / CITRIC_G_PER_MOL, item.bulk.grams[1] * high / CITRIC_G_PER_MOL
-                found.append(AcidDose(item.line.number, citric=mol, name=ingredient.name))
+                found.append(AcidDose(item.line.number, citric=mol, name=item.line.called))
                 continue
             if item.bulk.ml is None:
                 continue
@@ -132,7 +132,7 @@ class Case:
             carried = ingredient.base or (0.0, 0.0)
             base = item.bulk.ml[0] * low * carried[0] / 1e6, item.bulk.ml[1] * high * carried[1] / 1e6
             number = item.line.number
-            dose = AcidDose(number, base=base, name=ingredient.name)
+            dose = AcidDose(number, base=base, name=item.line.called)
             found.append(replace(dose, acetic=mol) if item.role == "vinegar" else replace(dose, citric=mol))
         return tuple(found)
 

@@ -39,6 +39,11 @@ class RecipeLine:
     # Other ways in which the line can be meant (“lemon or lime juice”): each is judged, and the worse counts.
     also: tuple[RecipeLine, ...] = ()
 
+    @property
+    def called(self) -> str:
+        """What the line is read as: the food's name, and the strength of a vinegar where it is written."""
+        return self.ingredient.name + (f" {self.strength:g} %" if self.strength is not None else "")
+
 
 @dataclass(frozen=True, slots=True)
 class Unread:
