@@ -61,8 +61,8 @@ function Side({ title, list, most, empty }: { title: string; list: Bar[]; most: 
       </Text>
       {list.length === 0 && <Text fontSize="sm">{empty}</Text>}
       <ul className="acid-bars" data-side={title}>
-        {list.map((one, at) => (
-          <li key={`${one.line} ${at}`}>
+        {list.map((one) => (
+          <li key={`${one.line} ${one.name} ${one.mol}`}>
             <p title={one.name}>{one.name}</p>
             <div
               style={{ width: `${Math.max(2, (one.mol / most) * 100).toFixed(1)}%` }}
