@@ -52,7 +52,8 @@ def test_the_answer_is_the_contract(client: FlaskClient) -> None:
     assert answer["jar"]["chosen_by"] == "formula"
     assert answer["process"]["band"] == "1,001-6,000 ft"
     assert answer["acid"]["brine_percent"] == answer["acid"]["formula_brine_percent"] == 2.5
-    assert answer["acid"]["brought"] == [{"line": 5, "mol": pytest.approx(4 * 236.588 * 0.05 / 60.052, rel=1e-3)}]
+    mol = pytest.approx(4 * 236.588 * 0.05 / 60.052, rel=1e-3)
+    assert answer["acid"]["brought"] == [{"line": 5, "mol": mol, "name": "white distilled vinegar 5 %"}]
     assert answer["kitchen"]["boiling_point_c"] == pytest.approx(95.77, abs=0.01)
     for found in answer["findings"]:
         assert found["why"] and found["source"] and found["level"] in ("stop", "limit", "caution", "note")
