@@ -174,6 +174,9 @@ def test_seals_wait_twelve_hours_and_failed_jars_say_what_to_do() -> None:
     assert late[2].code == "seal-failed-late" and "throw it out" in (late[2].advice or "")
     kitchen.tell("seal", 30 * 60, jar=3, sealed=False)
     assert kitchen.state().jars[2].code == "seal-failed-late"
+    assert (kitchen.state().step, kitchen.state().headline) == ("seals", "Throw out jars 2 and 3")
+    for jar in (2, 3):
+        kitchen.tell("moved", 1, jar=jar, to="bin")
     assert kitchen.state().step == "done"
 
 
@@ -246,7 +249,7 @@ def test_a_jar_with_signs_of_spoilage_is_thrown_out_whatever_it_was() -> None:
     assert (jar.state, jar.code) == ("spoiled", "spoilage-signs")
     assert jar.advice is not None
     assert "do not taste" in jar.advice
-    assert "boiled in its jar, covered with water, for 30 minutes" in jar.advice
+    assert "into a bag and that bag into another one" in jar.advice
     assert [other.state for other in kitchen.state().jars] == ["sealed", "spoiled", "sealed"]
     with pytest.raises(EventRefused, match="no refrigerator makes it safe"):
         kitchen.tell("moved", 5, jar=2, to="fridge")

@@ -167,9 +167,9 @@ def test_taken_back_late_the_boil_must_be_said(kind: str) -> None:
     kitchen = boiling(4)
     more = {"early": True} if kind == "heat-off" else {}
     tap = kitchen.tell(kind, 0, 1, **more)
-    assert kitchen.state(after=1.5).last_tap is not None
-    assert kitchen.state(after=1.5).last_tap.asks_boil  # type: ignore[union-attr]
-    with pytest.raises(EventRefused, match="Say whether it boiled all the while"):
+    last = kitchen.state(after=1.5).last_tap
+    assert last is not None and last.asks is not None and last.asks.field == "boiled"
+    with pytest.raises(EventRefused, match="Did it boil all the while since then"):
         kitchen.tell("undo", 2, of=tap.id)
     kitchen.tell("undo", 0, of=tap.id, boiled=True)
     assert kitchen.state(after=4.1).loads[0].phase == "time-up", "it boiled on: the minutes before count"
@@ -196,7 +196,7 @@ def test_a_boil_lost_stays_lost_where_it_did_not_boil_on() -> None:
 def test_jars_that_stand_filled_are_said_and_then_go_to_the_refrigerator() -> None:
     kitchen = Kitchen(replace(BATCH, jars_per_load=4)).filled(8)
     assert kitchen.state(after=29).told == ()
-    assert "4 jars of load 1 stand filled since 31 minutes" in kitchen.state(after=31).told[0]
+    assert "4 jars of load 1 were lidded 31 minutes ago: into the canner" in kitchen.state(after=31).told[0]
     kitchen.tell("loaded", 20, 1)
     assert ["load 2" in says for says in kitchen.state(after=20).told] == [True]
     late = Kitchen().filled(8).pass_by(121)

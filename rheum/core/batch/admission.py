@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from typing import Any, Final
 
 from rheum.core.batch.begun import Snapshot
@@ -14,6 +14,8 @@ from rheum.core.batch.events import (
     BoilLost,
     Event,
     EventRefused,
+    Filled,
+    GivenUp,
     HeatOff,
     HeightSet,
     JarIn,
@@ -24,88 +26,87 @@ from rheum.core.batch.events import (
     Refrigerated,
     Sealed,
     Spoiled,
+    Stepped,
     TaskTold,
     Undone,
+    VinegarMeasured,
 )
 from rheum.core.batch.filling import walks
-from rheum.core.batch.jars import HOURS_TO_SAVE, jar_at, too_late
-from rheum.core.batch.moment import Moment, at_most
-from rheum.core.batch.tally import LoadTally, Tally, counted
-from rheum.core.batch.told import apply, fold, standing
-from rheum.core.batch.walk import may_fill, may_tell_task
-
-# Filled jars stand no longer before the canner (common practice): told from the first on, refused from the second.
-STAND_TOLD_MINUTES: Final = 30
-STAND_MOST_HOURS: Final = 2
-# A tap taken back within this was a slip of the thumb; later the boil is not proven.
-SLIP_SECONDS: Final = 60
+from rheum.core.batch.giving_up import unprocessed_jars
+from rheum.core.batch.jars import ALL_CHILLED, jar_at
+from rheum.core.batch.moment import Moment
+from rheum.core.batch.taking_back import may_take_back
+from rheum.core.batch.tally import Tally, counted
+from rheum.core.batch.told import apply, fold
+from rheum.core.batch.wait_limits import HOURS_TO_SAVE, TOO_LATE, Wait, over_a_day, overdue
+from rheum.core.batch.walk import may_fill, may_tell_task, nothing_tested_open
 
 
 def admit(snapshot: Snapshot, events: list[Event], new: Event) -> None:
     """Whether a new event fits. EventRefused with a sentence where it does not; changes nothing."""
-    if isinstance(new.what, Undone):
-        _undo(snapshot, events, new, new.what)
-        return
     tally = fold(snapshot, events)
-    if tally.given_up and not isinstance(new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet | JarTold | NextTime):
+    if isinstance(new.what, Undone):
+        _in_time(tally, may_take_back(snapshot, events, new, new.what))
+        return
+    if tally.given_up and not isinstance(
+        new.what, Sealed | AllSealed | Again | Moved | Spoiled | HeightSet | VinegarMeasured | JarTold | NextTime
+    ):
         raise EventRefused("This batch was given up. Take that back to go on with it.")
     rule = _TODAY.get(type(new.what))
     if rule is not None:
         rule(tally, new.what, new.at)
-    apply(tally, new)
+    _in_time(tally, apply(tally, new))
 
 
-def needs_proof(target: Event, at: Moment) -> bool:
-    """Whether taking this tap back now leaves open if the boil held: heat off or a boil lost, told more than a minute ago."""
-    return isinstance(target.what, HeatOff | BoilLost) and at_most(target.at, at).total_seconds() > SLIP_SECONDS
+def _in_time(before: Tally, after: Tally) -> None:
+    """No event gives a load a boil that came too late for it, whatever was told in between."""
+    known = {load.number for load in before.loads if load.late is not None}
+    for load in after.loads:
+        if load.late is not None and load.number not in known:
+            raise EventRefused(TOO_LATE[load.late.kind])
 
 
-def _undo(snapshot: Snapshot, events: list[Event], new: Event, said: Undone) -> None:
-    known = {event.id for event in events}
-    target = next((event for event in standing(events) if event.id == said.of), None)
-    if target is None or said.of not in known or isinstance(next(event for event in events if event.id == said.of).what, Undone):
-        raise EventRefused("There is no such tap to take back, or it was taken back already.")
-    if needs_proof(target, new.at):
-        if said.boiled is None:
-            raise EventRefused(
-                "That was told a while ago. Say whether it boiled all the while since: if not, the time begins again from zero."
-            )
-        if not said.boiled and isinstance(target.what, BoilLost):
-            raise EventRefused("Then the boil was lost: leave it so, and start the clock when it boils again.")
-    try:
-        fold(snapshot, [*events, new])
-    except EventRefused:
-        raise EventRefused("Something later rests on that tap. Take the later one back first.") from None
+def _jar_in(tally: Tally, said: JarIn, at: Moment) -> None:
+    may_fill(tally, said, at)
+    _not_barred(tally)
+    if filling_stood(tally, at):
+        raise EventRefused(TOO_LATE["filled"])
+
+
+def filling_stood(tally: Tally, at: Moment) -> bool:
+    """Whether the first jars of the load that is being filled have stood too long."""
+    return bool(tally.lidded) and tally.lidded_at is not None and overdue((Wait("filled", tally.lidded_at),), at) is not None
+
+
+def _not_barred(tally: Tally) -> None:
+    if tally.barred:
+        raise EventRefused(f"{tally.barred}. Its jars cannot go to the shelf: give this batch up, and put them in the refrigerator.")
+
+
+def _filled(tally: Tally, said: Filled, at: Moment) -> None:
+    nothing_tested_open(tally, [task.id for task in tally.snapshot.tasks if task.part in ("prepare", "cook", "heat")])
+    _not_barred(tally)
+
+
+def _stepped(tally: Tally, said: Stepped, at: Moment) -> None:
+    nothing_tested_open(
+        tally, [task.id for task in tally.snapshot.tasks if task.part == said.step or (said.step == "cook" and task.part == "prepare")]
+    )
 
 
 def _loaded(tally: Tally, said: Loaded, at: Moment) -> None:
     may_fill(tally, said, at)
+    _not_barred(tally)
     if walks(tally.snapshot) and not tally.filling_over and said.load == len(tally.loads) + 1:
+        if filling_stood(tally, at):
+            raise EventRefused(TOO_LATE["filled"])
         return
-    load = tally.load(said.load)
-    if stood_too_long(tally, load, at):
-        raise EventRefused(
-            f"These jars were filled more than {STAND_MOST_HOURS} hours ago and have cooled: put them in the refrigerator. "
-            "Processed now, their minutes would not be the tested ones."
-        )
-    if too_late(load, at):
-        raise EventRefused(_TOO_LATE)
-
-
-_TOO_LATE: Final = f"More than {HOURS_TO_SAVE} hours have passed since these jars came off the heat: they cannot be saved any more."
-
-
-def stood_too_long(tally: Tally, load: LoadTally, now: Moment) -> bool:
-    """Whether a load has waited for the canner longer than filled jars may stand."""
-    waits = tally.filled_at is not None and not load.loaded and not load.cold and load.since is None
-    return waits and tally.filled_at is not None and at_most(tally.filled_at, now).total_seconds() > STAND_MOST_HOURS * 3600
+    if late := overdue(tally.load(said.load).waits, at):
+        raise EventRefused(TOO_LATE[late.kind])
 
 
 def _boiling(tally: Tally, said: Boiling, at: Moment) -> None:
-    load = tally.load(said.load)
-    since = load.since or (load.heat_off_at if load.short else None)
-    if since is not None and at_most(since, at).total_seconds() >= HOURS_TO_SAVE * 3600:
-        raise EventRefused(_TOO_LATE)
+    _not_barred(tally)
 
 
 def _boiled_on(tally: Tally, said: BoiledOn, at: Moment) -> None:
@@ -116,7 +117,9 @@ def _boiled_on(tally: Tally, said: BoiledOn, at: Moment) -> None:
 def _boil_lost(tally: Tally, said: BoilLost, at: Moment) -> None:
     load = tally.load(said.load)
     minutes = tally.minutes_of(load)
-    if load.boil_at is not None and minutes is not None and counted(load, at).boiled_s >= minutes * 60:
+    if load.boil_at is None or minutes is None or load.heat_off_at is not None:
+        return
+    if counted(load, at).boiled_s >= minutes * 60:
         raise EventRefused("The minutes were full before the boil stopped. Turn the heat off.")
 
 
@@ -155,20 +158,43 @@ def _again(tally: Tally, said: Again, at: Moment) -> None:
 
 
 def _refrigerated(tally: Tally, said: Refrigerated, at: Moment) -> None:
-    if said.load is None or tally.snapshot.minutes is None:
+    if said.load is not None and said.load <= len(tally.loads):
+        load = tally.load(said.load)
+        if load.cold:
+            raise EventRefused(f"Load {load.number} is in the refrigerator already.")
+        if load.loaded and not tally.barred and overdue(load.waits, at) is None:
+            raise EventRefused(f"Load {load.number} is in the canner. Stop early, then lift the jars out.")
+        _cold_since(load.waits, said.chilled, at)
+    elif said.load is None and tally.filled_at is not None:
+        _cold_since((Wait("filled", tally.filled_at),), said.chilled, at)
+    elif tally.lidded_at is not None:
+        _cold_since((Wait("filled", tally.lidded_at),), said.chilled, at)
+
+
+def _cold_since(waits: Iterable[Wait], chilled: bool, at: Moment) -> None:
+    """Jars that stood for a day without their minutes go to the refrigerator only where they were cold all the while."""
+    if not chilled and over_a_day(waits, at):
+        raise EventRefused(f"These jars were filled more than {HOURS_TO_SAVE} hours ago. {ALL_CHILLED}", field="chilled")
+
+
+def _given_up(tally: Tally, said: GivenUp, at: Moment) -> None:
+    if said.jars_to != "fridge":
         return
-    load = tally.load(said.load)
-    if load.cold:
-        raise EventRefused(f"Load {load.number} is in the refrigerator already.")
+    left = set(unprocessed_jars(tally))
+    waits = [wait for load in tally.loads if left & set(load.numbers) for wait in load.waits]
+    _cold_since((*waits, *((Wait("filled", tally.lidded_at),) if tally.lidded_at else ())), said.chilled, at)
 
 
 def _moved(tally: Tally, said: Moved, at: Moment) -> None:
     jar = jar_at(tally, said.jar, at)
     if said.to == "fridge" and jar.state in ("unsealed-late", "gone"):
         raise EventRefused(jar.advice or f"Jar {said.jar} was thrown out.")
+    if said.to == "fridge" and jar.asks_chilled and not said.chilled:
+        raise EventRefused(jar.asks_chilled, field="chilled")
 
 
 _TODAY: Final[Mapping[type, Callable[[Tally, Any, Moment], None]]] = {
-    TaskTold: may_tell_task, JarIn: may_fill, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off, Sealed: _sealed, AllSealed: _all_sealed, Again: _again,
-    Refrigerated: _refrigerated, Moved: _moved,
+    Stepped: _stepped, TaskTold: may_tell_task, JarIn: _jar_in, Filled: _filled, Loaded: _loaded, Boiling: _boiling, BoiledOn: _boiled_on,
+    BoilLost: _boil_lost, HeatOff: _heat_off, Sealed: _sealed, AllSealed: _all_sealed, Again: _again, Refrigerated: _refrigerated, GivenUp: _given_up,
+    Moved: _moved,
 }  # fmt: skip

@@ -20,7 +20,10 @@ class InTheCanner:
 
 def load_inside(tally: Tally) -> LoadTally | None:
     """The load of a batch that stands in the batch's own canner now."""
-    return next((load for load in tally.loads if load.loaded and load.lifted_at is None and not load.cold and not load.elsewhere), None)
+    return next(
+        (load for load in tally.loads if load.loaded and load.lifted_at is None and not load.elsewhere and not tally.elsewhere_now(load)),
+        None,
+    )
 
 
 def in_the_way(mine: Snapshot, others: Iterable[Tally]) -> InTheCanner | None:

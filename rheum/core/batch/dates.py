@@ -83,7 +83,7 @@ def jars_standing(snapshot: Snapshot, state: RunState) -> tuple[JarStands, ...]:
             else fridge_dates(made, snapshot.fridge_days, snapshot.minutes is not None, snapshot.unsealed_days)
         )
         found.append(JarStands(jar.number, jar.load, place, dates))
-    if state.part_jar_by is not None and state.filled_on is not None and not state.given_up:
+    if state.part_jar_by is not None and state.filled_on is not None and (not state.given_up or state.given_up_to == "fridge"):
         # The part jar was never processed: the number after the last full one, in the refrigerator.
         days = snapshot.unsealed_days if snapshot.minutes is not None else snapshot.fridge_days
         part = fridge_dates(state.filled_on, days, snapshot.minutes is not None, days)

@@ -159,20 +159,23 @@ class Again:
 
 @dataclass(frozen=True, slots=True)
 class Refrigerated:
-    """The jars of a refrigerator batch, or of a load that was never processed, are in the refrigerator."""
+    """The jars of a refrigerator batch, or of a load that was never processed, are in the refrigerator. `chilled`: told after a day, the person says
+    that they have been there since they were filled."""
 
     id: str
     load: int | None = None
+    chilled: bool = False
     kind: Literal["refrigerated"] = "refrigerated"
 
 
 @dataclass(frozen=True, slots=True)
 class Moved:
-    """One jar went to the refrigerator or into the bin."""
+    """One jar went to the refrigerator or into the bin. `chilled`: told after a day, the person says that it has been in the refrigerator since."""
 
     id: str
     jar: int
     to: Literal["fridge", "bin"]
+    chilled: bool = False
     kind: Literal["moved"] = "moved"
 
 
@@ -212,12 +215,25 @@ class PanRead:
 @dataclass(frozen=True, slots=True)
 class HeightSet:
     """The kitchen's height was put right after the batch was begun: minutes by jar at the new one; without any where Rheum cannot
-    tell them. The server tells this, no screen."""
+    tell them. `moved`: the kitchen moved there, so what was processed before was processed right. The server tells this, no screen."""
 
     id: str
     altitude: str
     minutes: Mapping[str, int]
+    moved: bool = False
     kind: Literal["height"] = "height"
+
+
+@dataclass(frozen=True, slots=True)
+class VinegarMeasured:
+    """A bottle that this batch drew from was measured below its label, or measured again and found right (`weak` false). The server tells this, no
+    screen. `says`: what was found, in words."""
+
+    id: str
+    bottle_id: str
+    says: str
+    weak: bool
+    kind: Literal["vinegar"] = "vinegar"
 
 
 @dataclass(frozen=True, slots=True)
@@ -249,21 +265,25 @@ class GivenBack:
 
 @dataclass(frozen=True, slots=True)
 class GivenUp:
-    """The batch is given up: what goes back into the stock, and where its filled, unprocessed jars go."""
+    """The batch is given up: what goes back into the stock, and where its filled, unprocessed jars go. `chilled`: told a day after the filling, the
+    person says that they have been in the refrigerator since."""
 
     id: str
     back: tuple[GivenBack, ...] = ()
     jars_to: Literal["fridge", "bin"] | None = None
+    chilled: bool = False
     kind: Literal["given-up"] = "given-up"
 
 
 @dataclass(frozen=True, slots=True)
 class Undone:
-    """A tap taken back. `boiled`: for heat off or a boil lost, taken back late, whether it boiled all the while."""
+    """A tap taken back. Taken back late, the person says what the jars did meanwhile. `boiled`: whether it boiled all the while, or all was as if that
+    had not been tapped; `stood`: of filling and loading, whether jars stood filled since then."""
 
     id: str
     of: str
     boiled: bool | None = None
+    stood: bool | None = None
     kind: Literal["undo"] = "undo"
 
 
@@ -329,6 +349,7 @@ Happening = (
     | BrineUsed
     | PanRead
     | HeightSet
+    | VinegarMeasured
     | Chipped
     | Broke
     | GivenUp
@@ -364,7 +385,7 @@ Tap = (
 )
 EventKind = Literal[
     "step", "filled", "loaded", "boiling", "boiled-on", "boil-lost", "heat-off", "lifted", "seal", "again", "refrigerated", "moved",
-    "spoiled", "brine", "pan", "height", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals", "jar", "next-time",
+    "spoiled", "brine", "pan", "height", "vinegar", "chipped", "broke", "given-up", "undo", "task", "jar-in", "seals", "jar", "next-time",
 ]  # fmt: skip
 
 

@@ -9,6 +9,7 @@ from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.events import EventRefused, Filled, JarIn, Loaded
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.tally import LoadTally, Tally
+from rheum.core.batch.wait_limits import Wait
 from rheum.core.batch.walk import implied
 from rheum.core.facts.canner import MOST_JARS, load_sizes
 
@@ -36,7 +37,7 @@ def walks(snapshot: Snapshot) -> bool:
 
 def inside(tally: Tally) -> LoadTally | None:
     """The load that stands in the canner, or was counted and waits for it."""
-    return next((load for load in tally.loads if load.lifted_at is None and not load.cold), None)
+    return next((load for load in tally.loads if load.lifted_at is None and not tally.elsewhere_now(load)), None)
 
 
 def next_load(tally: Tally) -> NextLoad | None:
@@ -71,6 +72,7 @@ def jar_in(tally: Tally, said: JarIn, at: Moment) -> Tally:
     return replace(
         tally,
         lidded=(*tally.lidded, said.jar_id or coming.jar_id),
+        lidded_at=tally.lidded_at or at,
         elsewhere=tally.elsewhere or said.elsewhere,
         tasks=implied(tally, (f"fill-{coming.number}",), at),
     )
@@ -95,7 +97,7 @@ def loaded(tally: Tally, said: Loaded, at: Moment) -> Tally:
         raise EventRefused(f"Load {load.number} is in the canner already.")
     if load.cold:
         raise EventRefused(f"The jars of load {load.number} went to the refrigerator; they are not processed any more.")
-    busy = next((item for item in tally.loads if item.loaded and item.lifted_at is None), None)
+    busy = next((item for item in tally.loads if item.loaded and item.lifted_at is None and not tally.elsewhere_now(item)), None)
     if busy:
         raise EventRefused(f"Load {busy.number} is still in the canner. Lift it out first.")
     return tally.with_load(replace(load, loaded=True, elsewhere=said.elsewhere))
@@ -108,12 +110,16 @@ def _closed(tally: Tally, said: Loaded, at: Moment) -> Tally:
     if not whole(jars) or not 1 <= jars <= MOST_JARS:
         raise EventRefused(f"Say how many jars are in the canner, a whole number from 1 to {MOST_JARS}.")
     first = (tally.filled or 0) + 1
+    # A load of several sizes has the minutes of the one that needs the most.
+    held = [size for size in tally.snapshot.sizes if size.jar_id in {coming.jar_id, *tally.lidded}]
+    longest = max(held, key=lambda size: size.minutes or 0, default=None) if len(set(tally.lidded)) > 1 else None
     load = LoadTally(
         number=coming.number,
         numbers=tuple(range(first, first + jars)),
-        jar_id=coming.jar_id,
-        title=coming.title,
-        minutes=coming.minutes,
+        jar_id=longest.jar_id if longest else coming.jar_id,
+        title=longest.title if longest else coming.title,
+        minutes=longest.minutes if longest else coming.minutes,
+        waits=(Wait("filled", tally.lidded_at or at),),
         loaded=True,
         elsewhere=said.elsewhere or tally.elsewhere,
     )
@@ -126,6 +132,7 @@ def _closed(tally: Tally, said: Loaded, at: Moment) -> Tally:
         filled=filled,
         filled_at=at,
         lidded=(),
+        lidded_at=None,
         elsewhere=False,
         tasks=implied(tally, (f"fill-{coming.number}",), at),
         filling_over=over,
@@ -147,7 +154,8 @@ def filled(tally: Tally, said: Filled, at: Moment) -> Tally:
         if said.jars != tally.filled:
             raise EventRefused(f"{tally.filled} jars were filled so far. Say the jars of the next load when they are in the canner.")
         return replace(tally, **over)  # type: ignore[arg-type]
-    loads = _loads_of(tally.snapshot, said.jars, said.sizes)
+    waits = (Wait("filled", tally.lidded_at or at),)
+    loads = tuple(replace(load, waits=waits) for load in _loads_of(tally.snapshot, said.jars, said.sizes))
     return replace(tally, filled=said.jars, filled_at=at, loads=loads, **over)  # type: ignore[arg-type]
 
 

@@ -8,8 +8,9 @@ from datetime import timedelta
 from typing import Final
 
 from rheum.core.batch.begun import Snapshot
-from rheum.core.batch.events import BoiledOn, Boiling, Event, Happening, TaskTold
+from rheum.core.batch.events import BoiledOn, Boiling, BoilLost, Event, EventRefused, Happening, HeatOff, Loaded, TaskTold
 from rheum.core.batch.moment import Moment
+from rheum.core.batch.told import standing
 from rheum.core.measures.refused import RequestError
 
 # An older “It boils” is asked about: what counts from the boil must not rest on a tap that nobody thinks of any more (own pick).
@@ -42,7 +43,20 @@ def dated(said: Happening, age_s: float, now: Moment, *, snapshot: Snapshot, eve
     last = next((event for event in events if event.id == seen), None)
     if last is not None and last.at.at > at.at:
         at = last.at
+    if isinstance(said, Boiling | BoiledOn):
+        at = _after_its_load(said.load, at, events)
     return Event(said, at)
+
+
+def _after_its_load(load: int, at: Moment, events: Sequence[Event]) -> Moment:
+    """A boil told late is no earlier than its load went in. EventRefused where a boil of it was lost, or its heat went off, after the tap: what boiled
+    then is over."""
+    for event in standing(events):
+        if isinstance(event.what, BoilLost | HeatOff) and event.what.load == load and event.at.at > at.at:
+            raise EventRefused("That tap is older than the boil that was lost since. Say that it boils when it boils again.")
+        if isinstance(event.what, Loaded) and event.what.load == load and event.at.at > at.at:
+            at = event.at
+    return at
 
 
 __all__ = ["BOIL_ASKED_MIN", "asks", "dated"]

@@ -34,9 +34,11 @@ from rheum.core.batch.events import (
     Stepped,
     TaskTold,
     Undone,
+    VinegarMeasured,
 )
+from rheum.core.batch.jars import to_save, to_throw_out
 from rheum.core.batch.standing import Action, JarStanding, Load, TaskStanding, TrailStep
-from rheum.core.measures.saying import degrees, mm
+from rheum.core.measures.saying import degrees, listed, mm
 
 _STEP_DONE: Final = {"prepare": "Prepared", "heat-jars": "Jars are hot", "cook": "Cooked", "fill": "Filled"}
 _TRAIL: Final[tuple[tuple[Step, str], ...]] = (
@@ -166,6 +168,8 @@ def tap_says(what: Happening, snapshot: Snapshot | None = None) -> str:
             return f"Next time: {note}" if note else "Nothing for next time"
         case HeightSet(altitude=height):
             return f"Height put right to {height}"
+        case VinegarMeasured(says=found):
+            return found
         case Undone():
             return "Taken back"
 
@@ -183,9 +187,16 @@ def given_up_says(jars: tuple[JarStanding, ...]) -> str:
 
 
 def headline_at(
-    snapshot: Snapshot, step: Step, filled: int | None, loads: tuple[Load, ...], *, active: Load | None, jars: tuple[JarStanding, ...]
+    snapshot: Snapshot,
+    step: Step,
+    filled: int | None,
+    loads: tuple[Load, ...],
+    *,
+    active: Load | None,
+    jars: tuple[JarStanding, ...],
+    barred: str = "",
 ) -> tuple[str, str, datetime | None]:
-    """(headline, detail, the moment that is being waited for)."""
+    """(headline, detail, the moment that is being waited for). `barred`: why no jar of the batch may stand on the shelf."""
     gap = mm(snapshot.headspace_mm)
     if step == "prepare":
         return "Prepare the produce", "Wash, trim and cut as the recipe says. Blossom ends off. Check every jar's rim for chips.", None
@@ -217,11 +228,15 @@ def headline_at(
     if step == "refrigerate":
         return "Into the refrigerator", f"Within 24 hours of jarring. Eat within {snapshot.fridge_days} days.", None
     if step == "loads":
-        return _load_headline(snapshot, loads, active)
+        return _load_headline(snapshot, loads, active, barred)
     if step == "seals":
         cooling = [load for load in loads if load.phase == "cooling"]
+        if saving := [jar for jar in jars if to_save(jar)]:
+            return f"Save {numbered(saving)}", _SAVE, min((jar.save_by for jar in saving if jar.save_by), default=None)
         if any(jar.state == "to-check" for jar in jars):
             return "Check the seals", "Band off. Lid dished and still; it holds the jar when lifted by the lid.", None
+        if out := [jar for jar in jars if to_throw_out(jar)]:
+            return f"Throw out {numbered(out)}", _THROW_OUT, None
         return (
             "Cooling",
             f"Leave them alone for {snapshot.cool_hours} hours: no pressing of lids, no tightening of bands.",
@@ -233,12 +248,29 @@ def headline_at(
     return "Done", f"{jars_say(sealed)} sealed of {filled}. Bands off, wash, label, store dark and cool.", None
 
 
+_SAVE: Final = "Within 24 hours of coming off the heat: process them again with new lids for the full minutes, or put them in the refrigerator. Say below which you did."
+_THROW_OUT: Final = "Their 24 hours are past. Throw them out unopened and untasted, and say so below."
+
+
+def numbered(jars: Sequence[JarStanding]) -> str:
+    """`jar 3`, `jars 1, 2 and 5`."""
+    return f"{'jar' if len(jars) == 1 else 'jars'} {listed([str(jar.number) for jar in jars])}"
+
+
+def filling_stood_says(jars: int) -> tuple[str, str]:
+    """(headline, detail) where the first jars of a load have stood too long."""
+    return (
+        "Into the refrigerator",
+        f"{jars_say(jars)} of this load: the first was lidded over two hours ago, and they have cooled. Put them in the refrigerator; then fill the next load.",
+    )
+
+
 def _of_load(load: Load) -> str:
     """`9 jars`, or, in a batch of several sizes, `9 jars (Pint)`."""
     return f"{jars_say(load.jars)} ({load.title})" if load.title else jars_say(load.jars)
 
 
-def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | None) -> tuple[str, str, datetime | None]:
+def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | None, barred: str) -> tuple[str, str, datetime | None]:
     if load is None:
         return "Done", "", None
     which = f"Load {load.number} of {len(loads)}, {_of_load(load)}" if len(loads) > 1 else _of_load(load)
@@ -254,11 +286,10 @@ def _load_headline(snapshot: Snapshot, loads: tuple[Load, ...], load: Load | Non
             return "Load the canner again", f"{which}. Rims wiped and looked at, new lids, the full {load.minutes} minutes. {over}", None
         return "Load the canner", f"{which}. {over}", None
     if load.phase == "stood":
-        return (
-            "Into the refrigerator",
-            f"{which}: filled over two hours ago and cooled. Processed now, the minutes would not be the tested ones.",
-            None,
-        )
+        why = "Their boil was lost over two hours ago" if load.boils_lost else "Filled over two hours ago and cooled"
+        if barred:
+            why = barred
+        return "Into the refrigerator", f"{which}. {why}: they cannot stand on the shelf. Put them in the refrigerator, and say so.", None
     if load.phase == "heating":
         until = "A full, steady column of steam out of the vents" if steam else "Lid on, full rolling boil"
         again = f" The {'steam' if steam else 'boil'} was lost: the whole time counts again from zero." if load.boils_lost else ""
@@ -302,8 +333,8 @@ _STEAM: Final = {
 }  # fmt: skip
 
 
-def actions_at(step: Step, load: Load | None, steam: bool = False) -> tuple[Action, ...]:
-    """What the person can say now, the big one first."""
+def actions_at(step: Step, load: Load | None, steam: bool = False, *, late: bool = False) -> tuple[Action, ...]:
+    """What the person can say now, the big one first. `late`: a load that was stopped short cannot be brought back to the boil any more."""
     if step in ("prepare", "heat-jars", "cook"):
         return (Action("step", _STEP_DONE[step], step=step, tone="big"),)
     if step == "fill":
@@ -327,9 +358,8 @@ def actions_at(step: Step, load: Load | None, steam: bool = False) -> tuple[Acti
         "time-up": (Action("heat-off", "Heat is off", number, tone="big"),),
         "resting": (Action("lifted", "Lift now", number, tone="big"),),
         "rested": (Action("lifted", "Jars are out", number, tone="big"),),
-        "short": (
-            Action("boiling", word["again"], number, tone="big"),
-            Action("lifted", "Lifted, into the refrigerator", number),
-        ),
+        "short": (Action("lifted", "Lifted, into the refrigerator", number, tone="big"),)
+        if late
+        else (Action("boiling", word["again"], number, tone="big"), Action("lifted", "Lifted, into the refrigerator", number)),
     }
     return by_phase.get(load.phase, ())

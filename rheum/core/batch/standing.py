@@ -15,7 +15,7 @@ from rheum.core.work.task import Part
 LoadPhase = Literal[
     "waiting", "stood", "heating", "boiling", "doubt", "time-up", "resting", "rested", "short", "cooling", "check", "checked", "cold"
 ]
-JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "gone", "spoiled"]
+JarState = Literal["filled", "cooling", "to-check", "sealed", "unsealed", "unsealed-late", "fridge", "short", "held", "gone", "spoiled"]
 # What the person may say of a jar: sealed, not sealed, processed again, in the refrigerator, thrown out, signs of spoilage.
 JarAct = Literal["sealed", "unsealed", "again", "fridge", "bin", "spoiled"]
 
@@ -41,11 +41,13 @@ class Load:
     lifted_at: datetime | None
     check_from: datetime | None
     boils_lost: int
+    boil_by: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class JarStanding:
-    """One jar of the batch: where it stands, what must be done about it, and what may be said of it."""
+    """One jar of the batch: where it stands, what must be done about it, and what may be said of it. `save_by`: until when it can still be saved, where it
+    waits for that; `asks_chilled`: what is asked before it is told to be in the refrigerator."""
 
     number: int
     load: int
@@ -53,12 +55,14 @@ class JarStanding:
     advice: str | None
     code: str | None
     can: tuple[JarAct, ...] = ()
+    save_by: datetime | None = None
+    asks_chilled: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Action:
     """Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-    `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+    `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `chilled`: told as in the refrigerator since the filling; `task`, `how`: what is said of which task;
     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so."""
 
     kind: EventKind
@@ -68,6 +72,7 @@ class Action:
     tone: Literal["big", "plain", "warn"] = "plain"
     early: bool = False
     asks: str | None = None
+    chilled: bool = False
     task: str | None = None
     how: TaskHow | None = None
     wants: Literal["ago", "why", "minutes"] | None = None
@@ -139,6 +144,8 @@ class Filling:
     says: str
     lines: tuple[str, ...] = ()
     elsewhere: bool = False
+    # The first jars of it have stood too long: no more go in, and these go to the refrigerator.
+    stood: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,12 +159,22 @@ class Coming:
 
 
 @dataclass(frozen=True, slots=True)
+class TakeBackQuestion:
+    """What is asked before a tap is taken back, with its two answers; `field`: which field of the undo they fill."""
+
+    field: Literal["boiled", "stood"]
+    says: str
+    yes: str
+    no: str
+
+
+@dataclass(frozen=True, slots=True)
 class LastTap:
-    """The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on."""
+    """The last event still standing: what can be taken back first. `asks`: what must be said if it is taken back now."""
 
     id: str
     says: str
-    asks_boil: bool = False
+    asks: TakeBackQuestion | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -201,3 +218,5 @@ class RunState:
     # The day of the filling, and the last day of the part jar, in the refrigerator.
     filled_on: date | None = None
     part_jar_by: date | None = None
+    # Where the filled jars of a batch that was given up went.
+    given_up_to: str = ""

@@ -7,23 +7,38 @@ from dataclasses import replace
 from datetime import date, datetime, timedelta
 from typing import Final
 
-from rheum.core.batch.admission import STAND_TOLD_MINUTES, needs_proof, stood_too_long
+from rheum.core.batch.admission import filling_stood
 from rheum.core.batch.begun import Snapshot, Step
 from rheum.core.batch.events import Event, Undone
 from rheum.core.batch.filling import walks
-from rheum.core.batch.jars import SETTLED, jar_at, too_late
+from rheum.core.batch.jars import ALL_CHILLED, jar_at, settled, too_late
 from rheum.core.batch.moment import Moment, at_least, at_most, due, jump_s
-from rheum.core.batch.says import actions_at, given_up_says, headline_at, jars_say, jumped, minutes_say, tap_says, task_says, trail_of
-from rheum.core.batch.standing import Filling, JarStanding, LastTap, Load, LoadPhase, RunState, TaskStanding
+from rheum.core.batch.says import (
+    actions_at,
+    filling_stood_says,
+    given_up_says,
+    headline_at,
+    jars_say,
+    jumped,
+    minutes_say,
+    tap_says,
+    task_says,
+    trail_of,
+)
+from rheum.core.batch.standing import Action, Filling, JarStanding, LastTap, Load, LoadPhase, RunState, TaskStanding
+from rheum.core.batch.taking_back import question
 from rheum.core.batch.tally import PREPARING, Counted, LoadTally, Tally, counted
 from rheum.core.batch.tasks_at import ahead_of, coming_at, fill_ready, filling_at, hot_at, pots_at, task_now, tasks_at
 from rheum.core.batch.told import fold, standing
+from rheum.core.batch.wait_limits import Wait, boil_by, over_a_day, overdue
 from rheum.core.batch.walk import minutes_word, stale
 from rheum.core.facts.canner import REST_MINUTES
 from rheum.core.making.brine import Brine, adjusted, forecast
 from rheum.core.making.cook_down import CookDown, into_jars, kept
 
-_SOON: Final = timedelta(hours=24)
+# Filled jars that wait longer than this are told of (common practice); those in the canner when three quarters of an hour are left (own pick).
+_STAND_TOLD: Final = timedelta(minutes=30)
+_HEATING_TOLD: Final = timedelta(minutes=75)
 
 
 def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunState:
@@ -37,19 +52,27 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
     jars = tuple(jar_at(tally, number, now) for number in range(1, (tally.filled or 0) + 1))
     ahead = ahead_of(tally, now)
     tasks, filling = tasks_at(tally, now, ahead), filling_at(tally)
+    if filling is not None and filling_stood(tally, now):
+        filling = replace(filling, stood=True)
     # Where jars go into the canner as they are lidded, tasks come between its loads too; else only before the jars are counted.
     walking = filling is not None or (bool(snapshot.tasks) and not walks(snapshot) and not tally.filling_over and not tally.given_up)
     meant = task_now(tasks, snapshot.tasks) if walking and not fill_ready(tally, tasks) else None
     step = _walk_step(meant, snapshot.minutes is not None) if walking else _current_step(tally, jars, now)
     active = _active(loads) if step == "loads" else None
-    headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active=active, jars=jars)
-    actions = actions_at(step, active, snapshot.method == "steam")
+    headline, detail, waits = headline_at(snapshot, step, tally.filled, loads, active=active, jars=jars, barred=tally.barred)
+    late = active is not None and overdue(tally.load(active.number).waits, now) is not None
+    actions = actions_at(step, active, snapshot.method == "steam", late=late or bool(tally.barred))
     if tally.given_up and step == "done":
         headline, detail = "Given up", given_up_says(jars)
     elif meant is not None:
         headline, detail, actions = task_says(meant), meant.says, meant.actions
+    elif filling is not None and filling.stood:
+        headline, detail = filling_stood_says(filling.jars_in)
+        actions = (_into_the_refrigerator(tally, filling.load, (Wait("filled", tally.lidded_at),) if tally.lidded_at else (), now),)
     elif filling is not None:
         headline, detail, actions = f"Fill jar {filling.next_jar}", filling.says, ()
+    elif step == "refrigerate" and tally.filled_at is not None:
+        actions = (_into_the_refrigerator(tally, None, (Wait("filled", tally.filled_at),), now),)
     return RunState(
         step=step,
         headline=headline,
@@ -76,7 +99,17 @@ def state_at(snapshot: Snapshot, events: Iterable[Event], now: Moment) -> RunSta
         pots=pots_at(tally, now),
         filled_on=tally.filled_at.at.astimezone().date() if tally.filled_at is not None else None,
         part_jar_by=_part_jar_by(tally),
+        given_up_to=tally.given_up_to,
     )
+
+
+def _into_the_refrigerator(tally: Tally, load: int | None, waits: tuple[Wait, ...], now: Moment) -> Action:
+    """The press that says so; after a day it is asked whether they have been there since."""
+    late = over_a_day(waits, now)
+    return Action(
+        "refrigerated", "They are in the refrigerator", load, tone="big", asks=f"They were filled more than 24 hours ago. {ALL_CHILLED}" if late else None,
+        chilled=late,
+    )  # fmt: skip
 
 
 def _part_jar_by(tally: Tally) -> date | None:
@@ -120,14 +153,13 @@ def _told_of_filling(tally: Tally, now: Moment, filling: Filling | None) -> tupl
 def _last_tap(tally: Tally, events: list[Event], now: Moment) -> LastTap | None:
     """The last tap of a person; a height put right is none, and neither is a tap taken back."""
     undone = {event.id for event in events if isinstance(event.what, Undone)}
-    taps = [event for event in standing(events) if event.id not in undone and event.what.kind != "height"]
-    return LastTap(taps[-1].id, tap_says(taps[-1].what, tally.snapshot), needs_proof(taps[-1], now)) if taps else None
+    taps = [event for event in standing(events) if event.id not in undone and event.what.kind not in ("height", "vinegar")]
+    return LastTap(taps[-1].id, tap_says(taps[-1].what, tally.snapshot), question(tally.snapshot, events, taps[-1], now)) if taps else None
 
 
 def _active(loads: tuple[Load, ...]) -> Load | None:
     """The load that is meant: the one in the canner, else the next that waits."""
-    over = ("waiting", "stood", "cold")
-    inside = [load for load in loads if load.phase not in over and load.lifted_at is None]
+    inside = [load for load in loads if load.phase not in ("waiting", "stood", "cold") and load.lifted_at is None]
     return next(iter(inside or [load for load in loads if load.phase in ("waiting", "stood")]), None)
 
 
@@ -139,14 +171,17 @@ def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
             found.append(jumped(jump))
             break
     for load in tally.loads:
-        waits = tally.filled_at is not None and not load.loaded and not load.cold and load.since is None
-        if waits and tally.filled_at is not None and tally.snapshot.minutes is not None:
-            stood = at_most(tally.filled_at, now)
-            if timedelta(minutes=STAND_TOLD_MINUTES) < stood < _SOON and not stood_too_long(tally, load, now):
-                found.append(
-                    f"{jars_say(load.jars)} of load {load.number} stand filled since {minutes_say(stood)}: into the canner with them. "
-                    "After two hours they go to the refrigerator."
-                )
+        if tally.snapshot.minutes is None or not _waits(tally, load) or overdue(load.waits, now):
+            continue
+        for wait in load.waits:
+            stood = at_most(wait.since, now)
+            if wait.kind == "ended" or stood <= (_HEATING_TOLD if load.loaded else _STAND_TOLD):
+                continue
+            since = f"were lidded {minutes_say(stood)} ago" if wait.kind == "filled" else f"lost their boil {minutes_say(stood)} ago"
+            found.append(
+                f"{jars_say(load.jars)} of load {load.number} {since}: {'bring them to the boil' if load.loaded else 'into the canner with them'}. "
+                "After two hours they go to the refrigerator."
+            )
     if tally.chipped and not tally.filling_over and not tally.given_up:
         many = len(tally.chipped)
         found.append(
@@ -157,12 +192,13 @@ def _told(tally: Tally, now: Moment) -> tuple[str, ...]:
             found.append(_BROKE if load.lifted_at is None else _BROKE_LIFTED)
     for height in tally.heights[-1:]:
         if tally.snapshot.minutes is not None:
+            how = "is now" if height.moved else "was put right to"
             found.append(
-                f"The kitchen's height was put right to {height.altitude}: the longer of both minutes counts from then on."
+                f"The kitchen's height {how} {height.altitude}: the longer of both minutes counts from then on."
                 if height.minutes
-                else f"The kitchen's height was put right to {height.altitude}, and Rheum has no minutes for this batch there: "
-                "put its jars in the refrigerator."
+                else f"The kitchen's height {how} {height.altitude}, and Rheum has no minutes for this batch there: put its jars in the refrigerator."
             )
+    found.extend(f"{says}. No jar of this batch may stand on the shelf: put them in the refrigerator." for says in tally.weak.values())
     return tuple(found)
 
 
@@ -212,9 +248,14 @@ def _phase(tally: Tally, load: LoadTally, boil: Counted, now: Moment) -> LoadPha
         if boil.boiled_s >= minutes * 60:
             return "time-up"
         return "doubt" if boil.boiled_s + boil.in_doubt_s >= minutes * 60 else "boiling"
-    if load.loaded:
-        return "heating"
-    return "stood" if stood_too_long(tally, load, now) and tally.snapshot.minutes is not None else "waiting"
+    if tally.snapshot.minutes is not None and (tally.barred or overdue(load.waits, now)):
+        return "stood"
+    return "heating" if load.loaded else "waiting"
+
+
+def _waits(tally: Tally, load: LoadTally) -> bool:
+    """Whether a load still waits for its boil."""
+    return load.boil_at is None and load.heat_off_at is None and not tally.elsewhere_now(load)
 
 
 def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
@@ -233,9 +274,7 @@ def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
         number=load.number,
         jars=load.jars,
         numbers=load.numbers,
-        again=load.since is not None
-        and load.number > 1
-        and any(set(load.numbers) & set(o.numbers) for o in tally.loads[: load.number - 1]),
+        again=load.again,
         title=load.title,
         minutes=minutes,
         phase=_phase(tally, load, boil, now),
@@ -247,12 +286,13 @@ def _load_at(tally: Tally, load: LoadTally, now: Moment) -> Load:
         lifted_at=lifted.at if lifted else None,
         check_from=due(lifted, timedelta(hours=tally.snapshot.cool_hours), now) if lifted else None,
         boils_lost=load.boils_lost,
+        boil_by=boil_by(load.waits, now) if tally.snapshot.minutes is not None and _waits(tally, load) else None,
     )
 
 
 def _current_step(tally: Tally, jars: tuple[JarStanding, ...], now: Moment) -> Step:
     if tally.given_up:
-        return "done" if all(jar.state in SETTLED for jar in jars) else "seals"
+        return "done" if all(settled(tally, jar) for jar in jars) else "seals"
     # Where it has tasks, filling and loading are one walk, and this is only asked once it is over or a load is in the canner.
     for step in () if tally.snapshot.tasks else PREPARING:
         if step == "heat-jars" and tally.snapshot.minutes is None:
@@ -260,12 +300,16 @@ def _current_step(tally: Tally, jars: tuple[JarStanding, ...], now: Moment) -> S
         if step not in tally.done:
             return step
     if tally.snapshot.minutes is None:
-        return "done" if tally.refrigerated else "refrigerate"
-    if any(load.lifted_at is None and not load.cold and not _given_up(tally, load, now) for load in tally.loads):
+        return "done" if all(settled(tally, jar) for jar in jars) and jars else "refrigerate"
+    if any(load.lifted_at is None and not _waited_for_no_more(tally, load, now) for load in tally.loads):
         return "loads"
-    return "done" if all(jar.state in SETTLED for jar in jars) else "seals"
+    return "done" if all(settled(tally, jar) for jar in jars) else "seals"
 
 
-def _given_up(tally: Tally, load: LoadTally, now: Moment) -> bool:
-    """Whether a load is waited for no more: too late to be processed again, or all its jars went elsewhere before it was loaded."""
-    return not load.loaded and (too_late(load, now) or all(jar in tally.moved or jar in tally.spoiled for jar in load.numbers))
+def _waited_for_no_more(tally: Tally, load: LoadTally, now: Moment) -> bool:
+    """Whether nothing more is done with a load in the canner: its time to be saved is past, or all its jars went elsewhere."""
+    return (
+        too_late(tally, load, now)
+        or tally.elsewhere_now(load)
+        or (not load.loaded and all(jar in tally.moved or jar in tally.spoiled for jar in load.numbers))
+    )

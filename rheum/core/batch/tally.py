@@ -9,6 +9,7 @@ from typing import Final
 from rheum.core.batch.begun import Snapshot, Step
 from rheum.core.batch.events import Event, EventRefused, HeightSet
 from rheum.core.batch.moment import Moment, slept_s, steady_s, wall_s
+from rheum.core.batch.wait_limits import Wait
 from rheum.core.making.cook_down import Reading
 
 PREPARING: Final[tuple[Step, ...]] = ("prepare", "heat-jars", "cook", "fill")
@@ -16,9 +17,9 @@ PREPARING: Final[tuple[Step, ...]] = ("prepare", "heat-jars", "cook", "fill")
 
 @dataclass(frozen=True)
 class LoadTally:
-    """One load. `numbers`: its jars. `since`: for one processed again, when the first processing ended. `boil_at`: when the boil that
-    counts began; `anchor` and `credit_s`: from when it is measured, and the seconds that count besides. `run_s`: what was counted when
-    the heat went off."""
+    """One load. `numbers`: its jars. `waits`: what its next boil must keep to; `late`: the wait that was too long when it boiled. `again`: its jars are
+    processed a second time. `boil_at`: when the boil that counts began; `anchor` and `credit_s`: from when it is measured, and the seconds that count
+    besides. `run_s`: what was counted when the heat went off."""
 
     number: int
     numbers: tuple[int, ...]
@@ -26,7 +27,9 @@ class LoadTally:
     # Where the batch has jars of several sizes: whose these are, and their own minutes.
     title: str | None = None
     minutes: int | None = None
-    since: Moment | None = None
+    waits: tuple[Wait, ...] = ()
+    late: Wait | None = None
+    again: bool = False
     loaded: bool = False
     # In another canner than the batch was begun with.
     elsewhere: bool = False
@@ -36,8 +39,9 @@ class LoadTally:
     heat_off_at: Moment | None = None
     run_s: float = 0.0
     short: bool = False
-    # Short because the kitchen turned out to be higher, and not because the heat went off too soon.
+    # Short because the kitchen turned out to be higher, and not because the heat went off too soon; or because a boil lost was told after it.
     too_low: bool = False
+    lost_late: bool = False
     lifted_at: Moment | None = None
     boils_lost: int = 0
     # Never processed: its jars went to the refrigerator.
@@ -124,6 +128,12 @@ class Tally:
     chipped: tuple[str, ...] = ()
     broke: tuple[int, ...] = ()
     given_up: bool = False
+    # Where the filled jars of a batch that was given up went.
+    given_up_to: str = ""
+    # When the first jar of the load that is being filled was lidded.
+    lidded_at: Moment | None = None
+    # Vinegar that was measured below its label after it went in, by bottle: what was found, in words.
+    weak: Mapping[str, str] = field(default_factory=dict)
     # What was said of the tasks; the jars of the load that is being filled, by size; whether no jar is filled any more.
     tasks: Mapping[str, TaskTally] = field(default_factory=dict)
     lidded: tuple[str, ...] = ()
@@ -153,6 +163,21 @@ class Tally:
         """Whether the lids were made ready."""
         told = self.task("lids")
         return "heat-jars" in self.done or told.begun is not None or (told.done is not None and not told.implied)
+
+    @property
+    def barred(self) -> str:
+        """Why no jar of this batch may stand on the shelf any more, whatever its minutes; "" where nothing bars it."""
+        if self.snapshot.minutes is None:
+            return ""
+        if self.weak:
+            return f"{'; '.join(self.weak.values())}: too weak for jars that stand on the shelf"
+        if self.heights and not self.heights[-1].moved and not self.heights[-1].minutes:
+            return f"Rheum has no minutes for this batch at {self.heights[-1].altitude}"
+        return ""
+
+    def elsewhere_now(self, load: LoadTally) -> bool:
+        """Whether every jar of a load was taken somewhere else: nothing of it is in the canner, or waits for it."""
+        return load.cold or all(number in self.moved for number in load.numbers)
 
     def load(self, number: int | None) -> LoadTally:
         for item in self.loads:

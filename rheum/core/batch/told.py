@@ -3,8 +3,8 @@ admission.py's to say."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
-from dataclasses import asdict, replace
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import asdict, dataclass, replace
 from typing import Any, Final
 
 from rheum.core.batch import filling, walk
@@ -37,10 +37,12 @@ from rheum.core.batch.events import (
     Stepped,
     TaskTold,
     Undone,
+    VinegarMeasured,
 )
 from rheum.core.batch.giving_up import may_be_given_up, processed, unprocessed_jars
 from rheum.core.batch.moment import Moment, at_least, wall_s
 from rheum.core.batch.tally import LoadTally, Tally, counted
+from rheum.core.batch.wait_limits import Wait, earliest, overdue
 from rheum.core.making.brine import adjusted
 from rheum.core.making.cook_down import kept, noted_with
 from rheum.core.measures.refused import RequestError
@@ -55,8 +57,13 @@ def _boiling(tally: Tally, said: Boiling, at: Moment) -> Tally:
     if load.heat_off_at is not None and not load.short:
         raise EventRefused("This load has had its minutes.")
     # What was stopped short is saved within a day of the first stop, however often it is tried.
-    since = load.since or load.heat_off_at
-    return tally.with_load(replace(load, boil_at=at, anchor=at, credit_s=0.0, since=since, heat_off_at=None, short=False, too_low=False))
+    waits = tuple(wait for wait in load.waits if wait.kind == "ended")
+    late = load.late or overdue(load.waits, at)
+    return tally.with_load(
+        replace(
+            load, boil_at=at, anchor=at, credit_s=0.0, waits=waits, late=late, heat_off_at=None, short=False, too_low=False, lost_late=False
+        )
+    )
 
 
 def _boiled_on(tally: Tally, said: BoiledOn, at: Moment) -> Tally:
@@ -69,13 +76,13 @@ def _boiled_on(tally: Tally, said: BoiledOn, at: Moment) -> Tally:
 
 def _boil_lost(tally: Tally, said: BoilLost, at: Moment) -> Tally:
     load = tally.load(said.load)
+    waits = earliest((*load.waits, Wait("lost", at)))
+    if load.heat_off_at is not None and load.boil_at is not None and load.boil_at.at <= at.at < load.heat_off_at.at:
+        # Told late by another screen, of a time before the heat went off: these jars are short until that is answered.
+        return tally.with_load(replace(load, waits=waits, short=True, lost_late=True, boils_lost=load.boils_lost + 1))
     if load.boil_at is None or load.heat_off_at is not None:
         raise EventRefused("The clock is not running, so there is nothing to set back.")
-    return tally.with_load(_lost(load))
-
-
-def _lost(load: LoadTally) -> LoadTally:
-    return replace(load, boil_at=None, anchor=None, credit_s=0.0, boils_lost=load.boils_lost + 1)
+    return tally.with_load(replace(load, boil_at=None, anchor=None, credit_s=0.0, waits=waits, boils_lost=load.boils_lost + 1))
 
 
 def run_seconds(load: LoadTally, at: Moment) -> float:
@@ -98,7 +105,8 @@ def _heat_off(tally: Tally, said: HeatOff, at: Moment) -> Tally:
         raise EventRefused(
             "The minutes are not full yet. Leave it boiling; or say that you stop early, and these jars go to the refrigerator."
         )
-    return tally.with_load(replace(load, heat_off_at=at, run_s=run, short=short, too_low=False))
+    waits = earliest((*load.waits, Wait("ended", at))) if load.boil_at is not None else load.waits
+    return tally.with_load(replace(load, heat_off_at=at, run_s=run, short=short, too_low=False, waits=waits))
 
 
 def _lifted(tally: Tally, said: Lifted, at: Moment) -> Tally:
@@ -110,6 +118,8 @@ def _lifted(tally: Tally, said: Lifted, at: Moment) -> Tally:
 
 def _sealed(tally: Tally, said: Sealed, at: Moment) -> Tally:
     load = tally.load_of_jar(said.jar)
+    if tally.barred and said.sealed:
+        raise EventRefused(f"{tally.barred}. Jar {said.jar} goes to the refrigerator, sealed or not.")
     if load.short:
         raise EventRefused("This load was stopped early: its jars go to the refrigerator, sealed or not.")
     if load.lifted_at is None:
@@ -131,8 +141,6 @@ def _all_sealed(tally: Tally, said: AllSealed, at: Moment) -> Tally:
 def _again(tally: Tally, said: Again, at: Moment) -> Tally:
     """A load of its own: its jars have no seal until they are processed in full and looked at again."""
     first = tally.load_of_jar(said.jars[0])
-    ended = [load.since or load.heat_off_at for load in map(tally.load_of_jar, said.jars)]
-    since = min((end for end in ended if end is not None), key=lambda moment: moment.at)
     minutes = max((tally.minutes_of(tally.load_of_jar(jar)) or 0 for jar in said.jars), default=0)
     same = all(tally.load_of_jar(jar).jar_id == first.jar_id for jar in said.jars)
     load = LoadTally(
@@ -141,7 +149,8 @@ def _again(tally: Tally, said: Again, at: Moment) -> Tally:
         jar_id=first.jar_id if same else None,
         title=first.title if same else None,
         minutes=minutes,
-        since=since,
+        again=True,
+        waits=earliest(wait for jar in said.jars for wait in tally.load_of_jar(jar).waits),
     )
     seals = {jar: seen for jar, seen in tally.seals.items() if jar not in said.jars}
     return replace(tally, loads=(*tally.loads, load), seals=seals)
@@ -149,8 +158,11 @@ def _again(tally: Tally, said: Again, at: Moment) -> Tally:
 
 def _refrigerated(tally: Tally, said: Refrigerated, at: Moment) -> Tally:
     if said.load is not None:
+        if said.load == len(tally.loads) + 1 and tally.lidded:
+            # Jars that were lidded one by one and never came to the boil.
+            return _refrigerated(_out_of_the_walk(tally), said, at)
         load = tally.load(said.load)
-        if load.loaded:
+        if load.boil_at is not None or load.heat_off_at is not None:
             raise EventRefused(f"Load {load.number} is in the canner. Stop early, then lift the jars out.")
         moved = {**tally.moved, **dict.fromkeys(load.numbers, "fridge")}
         return replace(tally.with_load(replace(load, cold=True)), moved=moved)
@@ -225,13 +237,13 @@ def _given_up(tally: Tally, said: GivenUp, at: Moment) -> Tally:
     """Jars that had their whole time go on as jars; the rest goes where the person says, and nothing of it is waited for."""
     if not may_be_given_up(tally):
         raise EventRefused("There is nothing left to give up: the jars are out. Say of each jar what becomes of it.")
-    tally = _out_of_the_walk(tally)
+    tally = replace(_out_of_the_walk(tally), filling_over=True)
     jars = unprocessed_jars(tally)
     if jars and said.jars_to is None:
         raise EventRefused("Say where the filled jars go: to the refrigerator, or out.")
     moved = {**tally.moved, **{jar: said.jars_to for jar in jars if said.jars_to is not None}}
     loads = tuple(load if processed(load) else replace(load, cold=True) for load in tally.loads)
-    return replace(tally, given_up=True, filling_over=True, moved=moved, loads=loads)
+    return replace(tally, given_up=True, given_up_to=said.jars_to or "", moved=moved, loads=loads)
 
 
 def _out_of_the_walk(tally: Tally) -> Tally:
@@ -240,9 +252,21 @@ def _out_of_the_walk(tally: Tally) -> Tally:
         return tally
     first = (tally.filled or 0) + 1
     load = LoadTally(
-        number=len(tally.loads) + 1, numbers=tuple(range(first, first + len(tally.lidded))), jar_id=tally.lidded[-1], cold=True
+        number=len(tally.loads) + 1,
+        numbers=tuple(range(first, first + len(tally.lidded))),
+        jar_id=tally.lidded[-1],
+        waits=(Wait("filled", tally.lidded_at),) if tally.lidded_at else (),
+        cold=True,
     )
-    return replace(tally, loads=(*tally.loads, load), filled=first + len(tally.lidded) - 1, lidded=())
+    return replace(
+        tally,
+        loads=(*tally.loads, load),
+        filled=first + len(tally.lidded) - 1,
+        filled_at=tally.filled_at or tally.lidded_at,
+        lidded=(),
+        lidded_at=None,
+        elsewhere=False,
+    )
 
 
 def _jar_told(tally: Tally, said: JarTold, at: Moment) -> Tally:
@@ -255,18 +279,25 @@ def _next_time(tally: Tally, said: NextTime, at: Moment) -> Tally:
 
 
 def _height(tally: Tally, said: HeightSet, at: Moment) -> Tally:
-    """The longer of both minutes counts from now on; a load that had too few by them is one stopped short."""
+    """The longer of both minutes counts from now on; a load that had too few by them is one stopped short, unless the kitchen moved since."""
     now = replace(tally, heights=(*tally.heights, said))
+    if said.moved:
+        return now
     for load in now.loads:
         if load.heat_off_at is not None and not load.short and load.run_s < (now.minutes_of(load) or 0) * 60:
             now = now.with_load(replace(load, short=True, too_low=True))
     return now
 
 
+def _vinegar(tally: Tally, said: VinegarMeasured, at: Moment) -> Tally:
+    others = {bottle: says for bottle, says in tally.weak.items() if bottle != said.bottle_id}
+    return replace(tally, weak={**others, said.bottle_id: said.says} if said.weak else others)
+
+
 _APPLY: Final[Mapping[type, Callable[[Tally, Any, Moment], Tally]]] = {
     Stepped: walk.stepped, TaskTold: walk.told_of_task, JarIn: filling.jar_in, Filled: filling.filled, Loaded: filling.loaded, Boiling: _boiling, BoiledOn: _boiled_on, BoilLost: _boil_lost, HeatOff: _heat_off,
     Lifted: _lifted, Sealed: _sealed, AllSealed: _all_sealed, Again: _again, Refrigerated: _refrigerated, Moved: _moved, Spoiled: _spoiled, BrineUsed: _brine,
-    PanRead: _pan, HeightSet: _height, GivenUp: _given_up,
+    PanRead: _pan, HeightSet: _height, VinegarMeasured: _vinegar, GivenUp: _given_up,
     Chipped: _chipped, Broke: _broke, JarTold: _jar_told, NextTime: _next_time,
 }  # fmt: skip
 
@@ -276,27 +307,56 @@ def apply(tally: Tally, event: Event) -> Tally:
     return _APPLY[type(event.what)](tally, event.what, event.at)
 
 
-def standing(events: Iterable[Event]) -> list[Event]:
-    """The events that still count: those neither taken back nor taking back. A heat-off taken back without a boil that held all the
-    while leaves a boil lost in its place."""
+@dataclass(frozen=True, slots=True)
+class _Stood:
+    """Jars stood filled from a moment on, though the tap that told it was taken back."""
+
+    at: Moment
+
+
+def _counting(events: Iterable[Event]) -> Iterator[Event | _Stood]:
+    """The events that still count, and what those taken back leave behind: a heat-off or a giving up taken back without a boil that held all the
+    while leaves a boil lost, from its own time on; a filling taken back leaves the time since which its jars stood."""
     events = list(events)
     known = {event.id: event for event in events}
     taken_back = {event.what.of for event in events if isinstance(event.what, Undone)}
-    found = []
+    boiling: dict[str, int | None] = {}
+    running: int | None = None
     for event in events:
-        if isinstance(event.what, Undone):
-            target = known.get(event.what.of)
-            if event.what.boiled is False and target is not None and isinstance(target.what, HeatOff):
-                found.append(Event(BoilLost(event.id, target.what.load), event.at))
-        elif event.id not in taken_back:
-            found.append(event)
-    return found
+        if isinstance(event.what, Boiling):
+            running = event.what.load
+        elif isinstance(event.what, BoilLost | HeatOff) and event.id not in taken_back:
+            running = None
+        elif isinstance(event.what, GivenUp):
+            boiling[event.id] = running
+    for event in events:
+        if not isinstance(event.what, Undone):
+            if event.id not in taken_back:
+                yield event
+            continue
+        target = known.get(event.what.of)
+        if target is None:
+            continue
+        if event.what.boiled is False:
+            load = target.what.load if isinstance(target.what, HeatOff) else boiling.get(target.id)
+            if load is not None:
+                yield Event(BoilLost(event.id, load), target.at)
+        elif event.what.stood and isinstance(target.what, JarIn | Filled | Loaded):
+            yield _Stood(target.at)
+
+
+def standing(events: Iterable[Event]) -> list[Event]:
+    """The events that still count: those neither taken back nor taking back, and the boils lost that a tap taken back leaves in its place."""
+    return [event for event in _counting(events) if isinstance(event, Event)]
 
 
 def fold(snapshot: Snapshot, events: Iterable[Event]) -> Tally:
     """What all events of a batch add up to. EventRefused where one does not fit those before it."""
     noted = snapshot.cook.noted if snapshot.cook else {}
     tally = Tally(snapshot, noted=noted, pan=noted_with({}, noted)[1] if noted else None)
-    for event in standing(events):
-        tally = apply(tally, event)
+    for event in _counting(events):
+        if isinstance(event, Event):
+            tally = apply(tally, event)
+        elif tally.lidded_at is None or event.at.at < tally.lidded_at.at:
+            tally = replace(tally, lidded_at=event.at)
     return tally

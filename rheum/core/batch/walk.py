@@ -138,7 +138,7 @@ def may_tell_task(tally: Tally, said: TaskTold, at: Moment) -> None:
     if not 0 <= said.ago_min <= MOST_AGO_MIN or not 0 <= said.minutes <= MOST_AGO_MIN:
         raise EventRefused("Say it in minutes, from none to two days.")
     if said.how in ("begun", "boils", "done"):
-        _nothing_tested_open(tally, task.after)
+        nothing_tested_open(tally, task.after)
     if said.how == "left-out":
         if not task.may_leave:
             raise EventRefused("The tested process has this step: it is not left out. Say that it is done when it is.")
@@ -165,7 +165,8 @@ def _long_enough(task: BatchTask, told: TaskTally, said: TaskTold, at: Moment) -
         raise EventRefused(f"It has not had its {wanted} yet. Say that you mean it, or leave it.")
 
 
-def _nothing_tested_open(tally: Tally, names: Iterable[str]) -> None:
+def nothing_tested_open(tally: Tally, names: Iterable[str]) -> None:
+    """EventRefused where a tested task before these is neither done nor left out."""
     for task in before(tally.snapshot, names):
         if task.tested and not tally.task(task.id).over:
             raise EventRefused(f"“{task.title}” comes first: its minutes belong to the tested process. Say when it is done.")
@@ -179,7 +180,7 @@ def may_fill(tally: Tally, said: JarIn | Loaded, at: Moment) -> None:
         raise EventRefused("This batch has no jars of that size.")
     if not tally.snapshot.tasks or tally.filling_over or number != len(tally.loads) + 1:
         return
-    _nothing_tested_open(tally, (f"fill-{number}",))
+    nothing_tested_open(tally, (f"fill-{number}",))
 
 
 def stale(task: BatchTask, told: TaskTally, now: Moment) -> bool:
@@ -198,6 +199,7 @@ __all__ = [
     "may_fill",
     "may_tell_task",
     "minutes_word",
+    "nothing_tested_open",
     "stale",
     "stepped",
     "task_of",
