@@ -17,7 +17,7 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
 from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
-from rheum.core.measures.altitude import Altitude, AltitudeError, read_altitude
+from rheum.core.measures.altitude import Altitude, AltitudeError, read_height
 from rheum.core.measures.amount import AmountError, number
 from rheum.core.measures.saying import mm
 from rheum.core.measures.units import mm_per, unit_named
@@ -35,7 +35,7 @@ _WHERE: Final = {
 
 def _altitude(text: str) -> Altitude:
     try:
-        return read_altitude(text)
+        return read_height(text, None)
     except AltitudeError as error:
         raise argparse.ArgumentTypeError(str(error)) from None
 

@@ -327,7 +327,11 @@ def _tell_batch(connection: sqlite3.Connection, told: _Told, position: int, end:
         picked = (started - timedelta(days=1)).astimezone().date()
         snapshot = dataclasses.replace(snapshot, produce=(Produce("okra", 1850, "the allotment", picked),))
     recorded = batches.add(connection, snapshot, plan.verdict, DRAWN.get(told.recipe, ()))
-    taps = _by_tasks(told, recorded) if told.got is not None else _taps(told, recorded.minutes, recorded.jars_per_load)
+    taps = list(_by_tasks(told, recorded) if told.got is not None else _taps(told, recorded.minutes, recorded.jars_per_load))
+    if told.got is None and told.until not in _UNDER_WAY:
+        # What the tested process times had its whole time before the rest was told at once.
+        tested = [task for task in recorded.tasks if task.tested and task.part in ("prepare", "cook", "heat")]
+        taps[:0] = [(34, TaskTold("", task.id, "done", ago_min=max(task.clock or (0.0, 0.0)))) for task in tested]
     for number, (after, what) in enumerate(taps):
         named = dataclasses.replace(what, id=f"demo-{position:04d}-{number:03d}")
         batches.append(connection, recorded.id, Event(named, _moment(started + timedelta(minutes=after))))

@@ -16,6 +16,7 @@ from pathlib import Path
 from threading import Thread
 from typing import Final
 
+from rheum.core.batch.moment import Moment
 from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
 from rheum.core.facts.placing import PlacementRefused, check_placement
@@ -56,6 +57,7 @@ def judge_again(connection: sqlite3.Connection, now: datetime) -> int:
     """Go through everything that rests on the judge, unless this very judge has done so; how many stricter answers there are to tell."""
     if stored.mark(connection) == judge_mark():
         return 0
+    batches.take_up_again(connection, Moment(now))
     facts_now, choices = facts_of(connection)
     here = kitchen.read(connection)
     base = Settings(altitude=here.height if here else None, measures=here.measures if here else None, choices=choices)

@@ -19,6 +19,7 @@ from rheum.api.shapes import (
     FormulaList,
     FormulaText,
     Found,
+    HeightView,
     JarList,
     KitchenView,
     LookedView,
@@ -69,6 +70,10 @@ class SecondLooksOut(Out[SecondLooks]):
 
 
 class KitchenOut(Out[KitchenView]):
+    pass
+
+
+class HeightOut(Out[HeightView]):
     pass
 
 

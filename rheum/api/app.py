@@ -114,9 +114,8 @@ def create_app(setup: Setup) -> APIFlask:
 
 
 def _refused(error: Refused) -> Response:
-    return problem_response(
-        error.status, error.title, str(error), error.field, short=getattr(error, "short", ()), steps=getattr(error, "steps", ())
-    )
+    more = {name: getattr(error, name, ()) for name in ("short", "steps", "readings")}
+    return problem_response(error.status, error.title, str(error), error.field, **more)
 
 
 def _errors(app: APIFlask) -> None:

@@ -66,6 +66,8 @@ class ShelfView:
     today: date
     counts: tuple[ShelfCount, ...] = ()
     groups: tuple[ShelfGroup, ...] = ()
+    # Jars that wait to be saved or thrown out: they stand somewhere, and nowhere here.
+    waiting: tuple[TodayLine, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -2,19 +2,18 @@
 
 from __future__ import annotations
 
-from uuid import uuid4
-
 from apiflask import APIBlueprint
+from flask import request
 
-from rheum.api.answers import KitchenOut
+from rheum.api.answers import HeightOut, KitchenOut
 from rheum.api.context import connection, moment, now, setup
 from rheum.api.facts import kitchen_facts
+from rheum.api.problems import Problem
 from rheum.api.requests import KitchenIn
-from rheum.api.shapes import KitchenView
-from rheum.core.batch.events import Event
-from rheum.core.batch.height import height_set
-from rheum.core.measures.altitude import Altitude, altitude, boiling_point_c
+from rheum.api.shapes import HeightReading, HeightView, KitchenView
+from rheum.core.measures.altitude import AltitudeError, AltitudeUnclear, altitude, boiling_point_c, read_height, seldom_a_kitchen
 from rheum.core.measures.saying import degrees
+from rheum.corrections import height_corrected
 from rheum.store import batches
 from rheum.store import kitchen as stored
 from rheum.store.database import transaction
@@ -72,26 +71,39 @@ def read() -> KitchenView:
 @blueprint.output(KitchenOut)
 def write(asked: KitchenIn) -> KitchenView:
     """Set altitude and measures."""
-    height = altitude(asked.altitude, asked.altitude_unit)
-    value = asked.altitude if isinstance(asked.altitude, str) else repr(asked.altitude)
-    kitchen = stored.KitchenSettings(
-        asked.name.strip() or "My kitchen", value.removesuffix(".0"), height.unit, asked.measures, asked.jars_per_load
-    )
+    written, unit = asked.altitude, asked.altitude_unit
+    height = read_height(written, unit) if isinstance(written, str) else altitude(written, unit)
     before = stored.read(connection())
+    another = before is None or before.height.metres != height.metres
+    if another and not asked.sure and (doubt := seldom_a_kitchen(height)):
+        raise Problem(409, "Is it right?", doubt, "sure")
+    if another and asked.height_change is None and batches.any_processed(connection()):
+        raise Problem(409, "Put right, or moved?", _CHANGED, "height_change")
+    kitchen = stored.KitchenSettings(asked.name.strip() or "My kitchen", height.written, height.unit, asked.measures, asked.jars_per_load)
     with transaction(connection()):
         stored.write(connection(), kitchen)
-        if before is not None and before.height.metres != height.metres:
-            _tell_batches(height)
+        if another and asked.height_change is not None:
+            facts, choices = kitchen_facts()
+            height_corrected(connection(), height, moved=asked.height_change == "moved", library=facts, choices=choices, at=moment())
     return _view(stored.read(connection()))
 
 
-def _tell_batches(height: Altitude) -> None:
-    """A height put right is told to every batch under way: the longer of both minutes counts from then on."""
-    facts, choices = kitchen_facts()
-    at = moment()
-    for batch in batches.under_way(connection()):
-        if batch.unknown is not None:
-            continue
-        said = height_set(uuid4().hex, batch.snapshot, height, library=facts, choices=choices)
-        if said is not None:
-            batches.append(connection(), batch.snapshot.id, Event(said, at))
+_CHANGED = (
+    "Was the height wrong until now, or did the kitchen move? If it was wrong, jars that had too few minutes for the right height are marked, "
+    "to be thrown out; if you moved, they were processed right where they were made."
+)
+
+
+@blueprint.get("/api/kitchen/height")
+@blueprint.output(HeightOut)
+def height_read() -> HeightView:
+    """How a height is understood as it is written (`written`, `unit` m or ft): read back in both units with where water boils there; or, where it can be
+    read in two ways, both of them; or what is wrong with it."""
+    written, unit = request.args.get("written", "")[:40], "ft" if request.args.get("unit") == "ft" else "m"
+    try:
+        height = read_height(written, unit)  # type: ignore[arg-type]
+    except AltitudeUnclear as unclear:
+        return HeightView("", str(unclear), tuple(HeightReading(one.written, one.unit, one.says) for one in unclear.readings))
+    except AltitudeError as wrong:
+        return HeightView("", str(wrong))
+    return HeightView(height.says, seldom_a_kitchen(height) or "")

@@ -10,16 +10,21 @@ from apiflask import APIBlueprint
 from flask import Response, request
 
 from rheum.api.answers import LabelSheetsOut, SheetOut
+from rheum.api.context import moment
 from rheum.api.facts import kitchen_facts
 from rheum.api.jar_shapes import LabelSheets
 from rheum.api.jars import lives_for, open_days_of, stored_batch
 from rheum.api.shapes import SheetView
+from rheum.core.batch import state_at
+from rheum.core.batch.jars import to_save
+from rheum.core.batch.standing import JarStanding
 from rheum.core.measures.refused import RequestError
 from rheum.core.recipe import read_recipe
-from rheum.core.shelf.labels import JarLabel, jar_label
+from rheum.core.shelf.labels import JarLabel, jar_label, label_refused, saving_label
 from rheum.core.shelf.life import THERE
 from rheum.formats.label_page import PRESETS, LabelSheet, lay_out_labels
 from rheum.formats.sheet_page import Mark, Paper, pages_drawn, pages_pdf
+from rheum.store.batches import StoredBatch
 
 blueprint = APIBlueprint("labels", __name__, tag="Shelf")
 _MOST: int = 400
@@ -62,12 +67,20 @@ def _asked() -> list[tuple[str, int]]:
             raise RequestError("jars", f"“{code[:20]}” is no number of a jar. It is batch and jar: 26-014-3.")
         found.append((batch, int(number)))
     if whole := request.args.get("batch"):
-        found.extend((whole, life.number) for life in lives_for(stored_batch(whole)) if life.state in THERE and life.state != "out")
+        all_of_it = stored_batch(whole)
+        found.extend((whole, life.number) for life in lives_for(all_of_it) if life.state in THERE and label_refused(life) is None)
+        found.extend((whole, jar.number) for jar in _saving(all_of_it).values())
     if not found:
         raise RequestError("jars", "Say which jars want a label: a batch that has jars here, or jars by their numbers.")
     if len(found) > _MOST:
         raise RequestError("jars", f"At most {_MOST} labels at a time.")
     return found
+
+
+def _saving(batch: StoredBatch) -> dict[int, JarStanding]:
+    """The jars of a batch that wait to be saved."""
+    state = state_at(batch.snapshot, batch.events, moment())
+    return {jar.number: jar for jar in state.jars if to_save(jar)}
 
 
 def _labels() -> list[JarLabel]:
@@ -77,6 +90,11 @@ def _labels() -> list[JarLabel]:
     for batch, number in _asked():
         stored = stored_batch(batch)
         life = next((one for one in lives_for(stored) if one.number == number), None)
+        if life is None and (waiting := _saving(stored).get(number)) is not None:
+            found.append(saving_label(stored.snapshot, waiting))
+            continue
+        if life is not None and (why := label_refused(life)):
+            raise RequestError("jars", why)
         if life is None:
             raise RequestError("jars", f"There is no jar {number} of batch {batch[:20]} on the shelf or in the refrigerator.")
         recipe = read_recipe(stored.snapshot.text, facts.catalogue)

@@ -12,6 +12,7 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 from werkzeug.http import HTTP_STATUS_CODES
 
+from rheum.core.measures.altitude import Altitude
 from rheum.core.measures.refused import Refused
 
 _SENTENCE = {
@@ -54,9 +55,16 @@ class Problem(Refused):
 
 
 def problem_response(
-    status: int, title: str, detail: str, field: str | None = None, *, short: Sequence[str] = (), steps: Sequence[Mapping[str, Any]] = ()
+    status: int,
+    title: str,
+    detail: str,
+    field: str | None = None,
+    *,
+    short: Sequence[str] = (),
+    steps: Sequence[Mapping[str, Any]] = (),
+    readings: Sequence[Altitude] = (),
 ) -> Response:
-    """The RFC 9457 answer."""
+    """The RFC 9457 answer. `readings`: what a height may mean that can be read in two ways."""
     body: dict[str, Any] = {"type": "about:blank", "title": title, "status": status, "detail": detail}
     if field:
         body["field"] = field
@@ -64,6 +72,8 @@ def problem_response(
         body["short"] = list(short)
     if steps:
         body["steps"] = list(steps)
+    if readings:
+        body["readings"] = [{"written": one.written, "unit": one.unit, "says": one.says} for one in readings]
     return Response(json.dumps(body), status=status, mimetype="application/problem+json")
 
 

@@ -362,10 +362,13 @@ _MEASURED: dict[str, TypeAdapter[float]] = {
 
 
 class KitchenIn(StrictRequest):
-    """Where the kitchen is and how it measures. Altitude as entered, with its unit."""
+    """Where the kitchen is and how it measures. Altitude as entered, with its unit; `sure`: one below the sea, or above what has minutes, is right;
+    `height_change`: once a batch was begun, whether another height was put right or the kitchen moved there."""
 
     name: str = Field(default="My kitchen", min_length=1, max_length=60)
     altitude: float | str
     altitude_unit: Literal["m", "ft"]
     measures: Family
     jars_per_load: int | None = Field(default=None, ge=1, le=60)
+    sure: bool = False
+    height_change: Literal["put-right", "moved"] | None = None

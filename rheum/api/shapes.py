@@ -47,6 +47,24 @@ class KitchenView:
 
 
 @dataclass(frozen=True)
+class HeightReading:
+    """One thing that a written height may mean: the plain figure to write, its unit, and read back."""
+
+    written: str
+    unit: Literal["m", "ft"]
+    says: str
+
+
+@dataclass(frozen=True)
+class HeightView:
+    """A height as it is understood: `says` reads it back; `asks` is what is wrong with it, or must be answered first; `readings`: what it may mean."""
+
+    says: str
+    asks: str
+    readings: tuple[HeightReading, ...] = ()
+
+
+@dataclass(frozen=True)
 class VinegarKind:
     """A kind of vinegar that a bottle may hold, with the strength its labels usually give."""
 
@@ -84,6 +102,8 @@ class StockView:
     kinds: tuple[VinegarKind, ...]
     trims: tuple[TrimView, ...]
     pantry_unread: tuple[str, ...]
+    # What was told to the batches that drew from a bottle that was measured.
+    told: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -13,9 +13,11 @@ from rheum.api.answers import ShelfOut
 from rheum.api.context import connection, now
 from rheum.api.facts import kitchen_library
 from rheum.api.jar_shapes import ShelfBatch, ShelfCount, ShelfGroup, ShelfView
+from rheum.api.stove import oldest_first, views
 from rheum.core.batch.dates import standing_on
 from rheum.core.facts.library import Library
 from rheum.core.measures.refused import RequestError
+from rheum.core.shelf.today import saving
 from rheum.store import shelf as stored
 
 blueprint = APIBlueprint("shelf", __name__, tag="Shelf")
@@ -72,4 +74,6 @@ def shelf() -> ShelfView:
         shown = stored.standing(connection(), today, only, skip=int(skip) if skip.isdecimal() else 0, most=EACH * 2)
         return ShelfView(tuple(_drawn(row, today) for row in shown), jars, groups, today, counts)
     rows = [row for place, standing in counted for row in stored.standing(connection(), today, stored.Only(place, standing), most=EACH)]
-    return ShelfView(tuple(_drawn(row, today) for row in rows), jars, groups - len(rows), today, counts)
+    under_way, _ = views()
+    waiting = tuple(saving(oldest_first(under_way)))
+    return ShelfView(tuple(_drawn(row, today) for row in rows), jars, groups - len(rows), today, counts, waiting=waiting)

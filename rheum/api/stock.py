@@ -10,7 +10,7 @@ from typing import Final, Literal
 from apiflask import APIBlueprint
 
 from rheum.api.answers import StockOut
-from rheum.api.context import connection, now
+from rheum.api.context import connection, moment, now
 from rheum.api.facts import kitchen_library
 from rheum.api.problems import Problem
 from rheum.api.shapes import StockView, StrengthView, TrimView, VinegarKind
@@ -22,13 +22,15 @@ from rheum.core.making.trim import trim_record, usable
 from rheum.core.measures.acidity import FOOD_LIMIT
 from rheum.core.measures.refused import RequestError
 from rheum.core.reckoner.vinegar import measured_strength
+from rheum.corrections import vinegar_measured
 from rheum.store import stock as stored
+from rheum.store.database import transaction
 
 blueprint = APIBlueprint("stock", __name__, tag="Stock")
 _MOST_ML: Final = 200_000.0
 
 
-def _view() -> StockView:
+def _view(told: tuple[str, ...] = ()) -> StockView:
     library, stock = kitchen_library(), stored.read(connection())
     kinds = tuple(
         VinegarKind(item.id, item.name, item.acid[0]) for item in library.catalogue.by_id.values() if item.klass == "vinegar" and item.acid
@@ -47,6 +49,7 @@ def _view() -> StockView:
         kinds=kinds,
         trims=tuple(trims),
         pantry_unread=read_pantry(stock.pantry, library).unread,
+        told=told,
     )
 
 
@@ -91,23 +94,29 @@ def bottle(asked: BottleIn) -> StockView:
         price=asked.price,
         size_ml=asked.size_ml,
     )
-    stored.put_bottle(connection(), entered.entered_over(known), now())
-    return _view()
+    return _put_bottle(known, entered.entered_over(known))
+
+
+def _put_bottle(known: Bottle | None, bottle: Bottle) -> StockView:
+    """Keep a bottle, and tell the batches that drew from it where it turns out weaker than it was taken for."""
+    with transaction(connection()):
+        stored.put_bottle(connection(), bottle, now())
+        told = vinegar_measured(connection(), known, bottle, at=moment()) if known is not None else ()
+    return _view(told)
 
 
 @blueprint.post("/api/stock/bottles/<bottle_id>/titration")
 @blueprint.input(TitrationIn, arg_name="asked")
 @blueprint.output(StockOut)
 def titrate(bottle_id: str, asked: TitrationIn) -> StockView:
-    """Record a measured strength. Below the label it counts; above it does not."""
+    """Record a measured strength. Below the label it counts, and the batches that drew from the bottle are told (`told`); above it does not."""
     found = next((one for one in stored.read(connection()).bottles if one.id == bottle_id), None)
     if found is None:
         raise Problem(404, "No such bottle", "There is no such bottle here. It may have been taken out.")
     mean, give = measured_strength(asked.readings, asked.normality, asked.sample_ml)
     if not 0.5 <= mean <= FOOD_LIMIT:
         raise RequestError("readings", f"{mean:.2f} % is no vinegar for food, or a figure is wrong. Measure again.")
-    stored.put_bottle(connection(), replace(found, measured=mean, measured_give=give), now())
-    return _view()
+    return _put_bottle(found, replace(found, measured=mean, measured_give=give))
 
 
 @blueprint.put("/api/stock/own-jars")

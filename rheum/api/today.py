@@ -16,7 +16,7 @@ from rheum.api.requests import StrictRequest
 from rheum.api.stove import oldest_first, views
 from rheum.core.batch.together import together
 from rheum.core.measures.refused import RequestError
-from rheum.core.shelf.today import LAST_DAYS, MOST, READY_FOR, DayAhead, Group, Marked, Owed, today
+from rheum.core.shelf.today import LAST_DAYS, MOST, READY_FOR, DayAhead, Group, Marked, Owed, saving, today
 from rheum.formats.calendar_file import Entry, jars_calendar
 from rheum.store import days, jars, news, put_off, shelf, stock, timers
 
@@ -77,7 +77,7 @@ def _lines() -> TodayView:
 @blueprint.output(TodayOut)
 def put_it_off(asked: PutOffIn) -> TodayView:
     """Put a line off until tomorrow morning; what is to be saved, and a running clock, cannot be."""
-    if asked.key.startswith(("save:", "clock:")):
+    if asked.key.startswith(("save:", "out:", "clock:")):
         raise RequestError("key", "That cannot be put off: it would be too late.")
     morning = datetime.combine(now().astimezone().date() + timedelta(days=1), time(0)).astimezone(timezone.utc)
     put_off.keep(connection(), asked.key, morning)
@@ -87,6 +87,8 @@ def put_it_off(asked: PutOffIn) -> TodayView:
 def _entries(day: date) -> list[Entry]:
     found = []
     shown, _ = views()
+    for line in saving(oldest_first(shown)):
+        found.append(Entry(line.key.replace(":", "-"), f"{line.says} ({line.number})", line.at or day))
     for view in shown:
         for load in view.state.loads:
             if load.phase == "cooling" and load.check_from:
@@ -105,6 +107,6 @@ def _entries(day: date) -> list[Entry]:
 @blueprint.get("/api/calendar.ics")
 @blueprint.doc(responses={200: "iCalendar"})
 def calendar() -> Response:
-    """Seal checks, ready days, last days and best-before dates of what stands here, as an iCalendar feed."""
+    """Jars to be saved or thrown out, seal checks, ready days, last days and best-before dates of what stands here, as an iCalendar feed."""
     body = jars_calendar(_entries(now().astimezone().date()), stamp=now())
     return Response(body, mimetype="text/calendar", headers={"Content-Disposition": "inline; filename=rheum-jars.ics"})

@@ -182,6 +182,59 @@ def tallies_under_way(connection: sqlite3.Connection) -> list[Tally]:
     return tallies(under_way(connection))
 
 
+def any_processed(connection: sqlite3.Connection) -> bool:
+    """Whether a batch for the shelf was ever begun here."""
+    return connection.execute("SELECT 1 FROM batch WHERE snapshot ->> '$.minutes' IS NOT NULL LIMIT 1").fetchone() is not None
+
+
+def is_done(connection: sqlite3.Connection, batch_id: str) -> bool:
+    """Whether nothing of a batch is waited for any more."""
+    return connection.execute("SELECT 1 FROM batch WHERE id = :id AND step = 'done'", {"id": batch_id}).fetchone() is not None
+
+
+def take_up_again(connection: sqlite3.Connection, now: Moment) -> int:
+    """Batches that an earlier Rheum called done while a jar of theirs waits to be saved or thrown out are under way again, until it is told what became
+    of it; how many."""
+    rows = connection.execute(
+        """
+        SELECT id
+        FROM batch
+        WHERE step = 'done'
+          AND EXISTS (
+              SELECT 1
+              FROM event
+              WHERE event.batch_id = batch.id
+                AND (event.kind IN ('height', 'again', 'spoiled', 'given-up', 'boil-lost')
+                     OR (event.kind = 'seal' AND event.data ->> '$.sealed' = 0)
+                     OR (event.kind = 'heat-off' AND event.data ->> '$.early' = 1))
+          )
+        """
+    ).fetchall()
+    found = 0
+    with transaction(connection):
+        for row in rows:
+            batch = get(connection, row["id"])
+            if batch is not None and batch.unknown is None and (step := state_at(batch.snapshot, batch.events, now).step) != "done":
+                connection.execute("UPDATE batch SET step = :step WHERE id = :id", {"step": step, "id": row["id"]})
+                found += 1
+    return found
+
+
+def done_with_jars(connection: sqlite3.Connection) -> list[str]:
+    """The ids of done batches of which jars are still in somebody's hands."""
+    rows = connection.execute(
+        """
+        SELECT DISTINCT jar.batch_id
+        FROM jar
+        JOIN batch ON batch.id = jar.batch_id
+        WHERE batch.step = 'done'
+          AND jar.state IN ('closed', 'opened', 'given', 'missing')
+        ORDER BY jar.batch_id
+        """
+    )
+    return [str(row["batch_id"]) for row in rows]
+
+
 def any_begun(connection: sqlite3.Connection) -> bool:
     """Whether a batch was ever begun here."""
     return connection.execute("SELECT 1 FROM batch LIMIT 1").fetchone() is not None

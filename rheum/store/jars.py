@@ -145,13 +145,14 @@ def grew_at(connection: sqlite3.Connection, source: str, picked: str = "") -> li
     return [row["number"] for row in rows]
 
 
-def marked(connection: sqlite3.Connection) -> tuple[int, int, int]:
-    """How many jars are to be looked at, were not found, and are traced and not told yet."""
+def marked(connection: sqlite3.Connection) -> tuple[int, int, int, int]:
+    """How many jars are to be looked at, were not found, are traced and not told yet, and are to be thrown out."""
     row = connection.execute(
         """
         SELECT (SELECT count(*) FROM jar WHERE look = 1) AS look,
                (SELECT count(*) FROM jar WHERE state = 'missing') AS missing,
-               (SELECT count(*) FROM jar WHERE recalled <> '') AS recalled
+               (SELECT count(*) FROM jar WHERE recalled <> '') AS recalled,
+               (SELECT count(*) FROM jar WHERE state = 'out') AS out
         """
     ).fetchone()
-    return int(row["look"]), int(row["missing"]), int(row["recalled"])
+    return int(row["look"]), int(row["missing"]), int(row["recalled"]), int(row["out"])

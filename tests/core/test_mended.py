@@ -231,14 +231,14 @@ def test_the_shell_takes_every_fraction_of_headspace(capsys: pytest.CaptureFixtu
     ("typed", "unit", "metres"),
     [
         ("4,150 ft", "m", 1264.92), ("4150ft", "m", 1264.92), ("1 100", "m", 1100), ("1265 m", "ft", 1265), ("4,150", "ft", 1264.92),
-        ("1’265 m", "m", 1265), ("0", "m", 0), ("−12", "m", -12), ("1265.5", "m", 1265.5),
+        ("1’265 m", "m", 1265), ("1,8 km", "ft", 1800), ("1.800,5", "m", 1800.5), ("12,5", "m", 12.5), ("0", "m", 0), ("−12", "m", -12), ("1265.5", "m", 1265.5),
     ],
 )  # fmt: skip
 def test_a_height_as_people_type_it(typed: str, unit: str, metres: float) -> None:
     assert float(altitude(typed, unit).metres) == pytest.approx(metres)  # type: ignore[arg-type]
 
 
-@pytest.mark.parametrize("typed", ["1,5", "12,34", "4 15", "1,265,00", "up", "4150 yards", "1e3", "--4", ""])
+@pytest.mark.parametrize("typed", ["4 15", "1,265,00", "up", "4150 yards", "1e3", "--4", ""])
 def test_what_is_no_height_stays_none(typed: str) -> None:
     with pytest.raises(AltitudeError):
         altitude(typed, "m")

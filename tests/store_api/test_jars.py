@@ -24,6 +24,11 @@ from tests.conftest import MovableClock
 ID = iter(range(100_000))
 
 
+def clocked(tasks: list[dict[str, Any]]) -> list[str]:
+    """The tasks before the filling, so that each can be told as done: what the tested process times is not skipped."""
+    return [task["id"] for task in tasks if task["part"] in ("prepare", "cook")]
+
+
 class Shelf:
     """A kitchen with a batch of six sealed jars of beans and one of three of salsa."""
 
@@ -39,7 +44,8 @@ class Shelf:
         batch = f"batch-{formula}"
         asked = {"id": batch, "text": formula_text(library().formulas[formula]), "jars": jars, "formula_id": formula, "short_known": True}
         made = self.client.post("/api/batches", json=asked).get_json()
-        taps: list[dict[str, Any]] = [{"kind": "step", "step": step} for step in ("prepare", "cook", "heat-jars")]
+        taps: list[dict[str, Any]] = [{"kind": "task", "task": task, "how": "done", "ago_min": 2000, "early": True} for task in clocked(made["state"]["tasks"])]
+        taps += [{"kind": "step", "step": step} for step in ("prepare", "cook", "heat-jars")]
         taps += [{"kind": "filled", "jars": jars}, {"kind": "loaded", "load": 1}, {"kind": "boiling", "load": 1}]
         for tap in taps:
             self.stove(batch, **tap)
@@ -194,7 +200,7 @@ def test_the_index_is_used_where_jars_are_listed_and_found(shelf: Shelf) -> None
 def test_found_wrong_is_out_and_its_mates_are_to_be_looked_at(shelf: Shelf) -> None:
     shelf.tell("unsealed", (shelf.beans, 5))
     life = shelf.jar(shelf.beans, 5)["life"]
-    assert life["state"] == "out" and "unopened and untasted" in life["advice"]
+    assert life["state"] == "out" and "do not taste it" in life["advice"] and "slurred speech" in life["advice"]
     assert shelf.tell("opened", (shelf.beans, 5)).status_code == 409, "nothing that is out is opened"
     assert all(shelf.jar(shelf.beans, number)["life"]["look"] for number in (1, 2, 3, 4, 6))
     assert not shelf.jar(shelf.salsa, 1)["life"]["look"]

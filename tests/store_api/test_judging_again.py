@@ -17,10 +17,13 @@ from hypothesis import strategies as st
 
 from rheum import judging_again
 from rheum.api.setup import Setup
+from rheum.core.batch import state_at
+from rheum.core.batch.jars import to_save, to_throw_out
+from rheum.core.batch.moment import Moment
 from rheum.core.judging.findings import Destination
 from rheum.core.judging.stricter import Answer, stricter
 from rheum.judging_again import judge_again, judge_mark
-from rheum.store import second_looks
+from rheum.store import batches, second_looks
 from rheum.store.database import connect, open_data
 
 NOW = datetime(2026, 11, 26, 12, tzinfo=timezone.utc)
@@ -121,3 +124,13 @@ def test_beside_the_serving_it_comes_to_its_end(tmp_path: Path) -> None:
     connection = connect(path)
     assert second_looks.mark(connection) == judge_mark()
     connection.close()
+
+
+def test_a_batch_that_was_called_done_while_a_jar_of_it_waits_is_under_way_again(kitchen: sqlite3.Connection) -> None:
+    waiting = [batch.snapshot.id for batch in batches.under_way(kitchen)]
+    judge_again(kitchen, NOW)
+    again = [batch for batch in batches.under_way(kitchen) if batch.snapshot.id not in waiting]
+    assert again, "the old kitchen has such a batch"
+    for batch in again:
+        state = state_at(batch.snapshot, batch.events, Moment(NOW))
+        assert any(to_throw_out(jar) or to_save(jar) for jar in state.jars) and state.headline.startswith(("Throw out", "Save"))

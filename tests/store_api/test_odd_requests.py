@@ -137,7 +137,10 @@ def test_what_the_shelf_does_not_draw_it_counts(client: FlaskClient, monkeypatch
 
 
 def test_a_height_put_right_is_told_to_every_open_batch(client: FlaskClient) -> None:
-    answer = client.put("/api/kitchen", json={"altitude": "7000", "altitude_unit": "ft", "measures": "us"})
+    asked = {"altitude": "7000", "altitude_unit": "ft", "measures": "us"}
+    unanswered = client.put("/api/kitchen", json=asked)
+    assert (unanswered.status_code, unanswered.json["field"]) == (409, "height_change"), "put right, or moved?"
+    answer = client.put("/api/kitchen", json={**asked, "height_change": "put-right"})
     assert answer.status_code == 200
     for batch in client.get("/api/batches").json["batches"]:
         state = batch["state"]

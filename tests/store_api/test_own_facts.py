@@ -194,7 +194,7 @@ def test_recipes_are_kept_changed_found_and_taken_out(client: FlaskClient) -> No
     assert len(shelf["tested"]) == 41
     assert {one["destination"] for one in shelf["tested"]} == {"shelf"}
     assert next(one for one in shelf["tested"] if one["id"] == "dilled-okra")["minutes"] == "15 min in pint jars"
-    client.put("/api/kitchen", json={"altitude": "10001", "altitude_unit": "ft", "measures": "us"})
+    client.put("/api/kitchen", json={"altitude": "10001", "altitude_unit": "ft", "measures": "us", "sure": True})
     high = client.get("/api/recipes").get_json()
     assert {one["destination"] for one in high["tested"]} == {"fridge"}, "no minutes above 10,000 ft"
     assert client.get("/api/recipes/recipe-01").get_json()["text"].startswith("Beans")

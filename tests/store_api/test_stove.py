@@ -101,6 +101,8 @@ def test_the_sentences_of_a_refrigerator_batch_are_read_back_before_it_is_begun(
 
 def test_jars_go_into_no_canner_that_another_batch_is_filling(kitchen: FlaskClient) -> None:
     first, second = begin(kitchen, 1, "dilled-green-beans", 6), begin(kitchen, 2, "mango-chutney", 6)
+    for task in ("syrup", "simmer"):
+        assert tell(kitchen, second, kind="task", task=task, how="done", ago_min=60).status_code == 200
     for batch in (first, second):
         for step in ("prepare", "cook", "heat-jars"):
             assert tell(kitchen, batch, kind="step", step=step).status_code == 200

@@ -375,7 +375,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Seal checks, ready days, last days and best-before dates of what stands here, as an iCalendar feed. */
+        /** Jars to be saved or thrown out, seal checks, ready days, last days and best-before dates of what stands here, as an iCalendar feed. */
         get: {
             parameters: {
                 query?: never;
@@ -2005,6 +2005,45 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/height": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a height is understood as it is written (`written`, `unit` m or ft): read back in both units with where water boils there; or, where it can be
+         * @description read in two ways, both of them; or what is wrong with it.
+         */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HeightOut"];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -3935,7 +3974,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Record a measured strength. Below the label it counts; above it does not. */
+        /** Record a measured strength. Below the label it counts, and the batches that drew from the bottle are told (`told`); above it does not. */
         post: {
             parameters: {
                 query?: never;
@@ -5085,7 +5124,7 @@ export interface components {
         /**
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `chilled`: told as in the refrigerator since the filling; `task`, `how`: what is said of which task;
          *     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so.
          */
         "BatchListOut.Action": {
@@ -5094,6 +5133,11 @@ export interface components {
              * @default null
              */
             asks?: string | null;
+            /**
+             * Chilled
+             * @default false
+             */
+            chilled?: boolean;
             /**
              * Early
              * @default false
@@ -5108,7 +5152,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "vinegar" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
             /**
              * Load
              * @default null
@@ -5480,6 +5524,11 @@ export interface components {
             next_jar: number;
             /** Says */
             says: string;
+            /**
+             * Stood
+             * @default false
+             */
+            stood: boolean;
             /** Title */
             title: string | null;
             /** Up To */
@@ -5538,11 +5587,17 @@ export interface components {
         };
         /**
          * JarStanding
-         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
+         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it. `save_by`: until when it can still be saved, where it
+         *     waits for that; `asks_chilled`: what is asked before it is told to be in the refrigerator.
          */
         "BatchListOut.JarStanding": {
             /** Advice */
             advice: string | null;
+            /**
+             * Asks Chilled
+             * @default null
+             */
+            asks_chilled: string | null;
             /**
              * Can
              * @default []
@@ -5555,21 +5610,23 @@ export interface components {
             /** Number */
             number: number;
             /**
+             * Save By
+             * @default null
+             */
+            save_by: string | null;
+            /**
              * State
              * @enum {string}
              */
-            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone" | "spoiled";
+            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "held" | "gone" | "spoiled";
         };
         /**
          * LastTap
-         * @description The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on.
+         * @description The last event still standing: what can be taken back first. `asks`: what must be said if it is taken back now.
          */
         "BatchListOut.LastTap": {
-            /**
-             * Asks Boil
-             * @default false
-             */
-            asks_boil: boolean;
+            /** @default null */
+            asks: components["schemas"]["BatchListOut.TakeBackQuestion"] | null;
             /** Id */
             id: string;
             /** Says */
@@ -5586,6 +5643,11 @@ export interface components {
             again: boolean;
             /** Boil At */
             boil_at: string | null;
+            /**
+             * Boil By
+             * @default null
+             */
+            boil_by: string | null;
             /** Boils Lost */
             boils_lost: number;
             /** Check From */
@@ -5732,6 +5794,11 @@ export interface components {
              * @default false
              */
             given_up: boolean;
+            /**
+             * Given Up To
+             * @default
+             */
+            given_up_to: string;
             /** Headline */
             headline: string;
             /** Jars */
@@ -5966,6 +6033,23 @@ export interface components {
             weeks: number;
         };
         /**
+         * TakeBackQuestion
+         * @description What is asked before a tap is taken back, with its two answers; `field`: which field of the undo they fill.
+         */
+        "BatchListOut.TakeBackQuestion": {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "boiled" | "stood";
+            /** No */
+            no: string;
+            /** Says */
+            says: string;
+            /** Yes */
+            yes: string;
+        };
+        /**
          * TaskClock
          * @description A clock of a task. It may end at `may_end_at` and is over at `ends_at`; `says`: its minutes.
          */
@@ -6087,7 +6171,7 @@ export interface components {
         /**
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `chilled`: told as in the refrigerator since the filling; `task`, `how`: what is said of which task;
          *     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so.
          */
         "BatchOut.Action": {
@@ -6096,6 +6180,11 @@ export interface components {
              * @default null
              */
             asks?: string | null;
+            /**
+             * Chilled
+             * @default false
+             */
+            chilled?: boolean;
             /**
              * Early
              * @default false
@@ -6110,7 +6199,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "vinegar" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
             /**
              * Load
              * @default null
@@ -6467,6 +6556,11 @@ export interface components {
             next_jar: number;
             /** Says */
             says: string;
+            /**
+             * Stood
+             * @default false
+             */
+            stood: boolean;
             /** Title */
             title: string | null;
             /** Up To */
@@ -6525,11 +6619,17 @@ export interface components {
         };
         /**
          * JarStanding
-         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
+         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it. `save_by`: until when it can still be saved, where it
+         *     waits for that; `asks_chilled`: what is asked before it is told to be in the refrigerator.
          */
         "BatchOut.JarStanding": {
             /** Advice */
             advice: string | null;
+            /**
+             * Asks Chilled
+             * @default null
+             */
+            asks_chilled: string | null;
             /**
              * Can
              * @default []
@@ -6542,21 +6642,23 @@ export interface components {
             /** Number */
             number: number;
             /**
+             * Save By
+             * @default null
+             */
+            save_by: string | null;
+            /**
              * State
              * @enum {string}
              */
-            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone" | "spoiled";
+            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "held" | "gone" | "spoiled";
         };
         /**
          * LastTap
-         * @description The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on.
+         * @description The last event still standing: what can be taken back first. `asks`: what must be said if it is taken back now.
          */
         "BatchOut.LastTap": {
-            /**
-             * Asks Boil
-             * @default false
-             */
-            asks_boil: boolean;
+            /** @default null */
+            asks: components["schemas"]["BatchOut.TakeBackQuestion"] | null;
             /** Id */
             id: string;
             /** Says */
@@ -6573,6 +6675,11 @@ export interface components {
             again: boolean;
             /** Boil At */
             boil_at: string | null;
+            /**
+             * Boil By
+             * @default null
+             */
+            boil_by: string | null;
             /** Boils Lost */
             boils_lost: number;
             /** Check From */
@@ -6719,6 +6826,11 @@ export interface components {
              * @default false
              */
             given_up: boolean;
+            /**
+             * Given Up To
+             * @default
+             */
+            given_up_to: string;
             /** Headline */
             headline: string;
             /** Jars */
@@ -6951,6 +7063,23 @@ export interface components {
             water_temperature_c: number;
             /** Weeks */
             weeks: number;
+        };
+        /**
+         * TakeBackQuestion
+         * @description What is asked before a tap is taken back, with its two answers; `field`: which field of the undo they fill.
+         */
+        "BatchOut.TakeBackQuestion": {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "boiled" | "stood";
+            /** No */
+            no: string;
+            /** Says */
+            says: string;
+            /** Yes */
+            yes: string;
         };
         /**
          * TaskClock
@@ -8943,7 +9072,8 @@ export interface components {
         };
         /**
          * GivenUp
-         * @description The batch is given up: what goes back into the stock, and where its filled, unprocessed jars go.
+         * @description The batch is given up: what goes back into the stock, and where its filled, unprocessed jars go. `chilled`: told a day after the filling, the
+         *     person says that they have been in the refrigerator since.
          */
         "EventIn.GivenUp": {
             /**
@@ -8951,6 +9081,11 @@ export interface components {
              * @default []
              */
             back?: components["schemas"]["EventIn.GivenBack"][];
+            /**
+             * Chilled
+             * @default false
+             */
+            chilled?: boolean;
             /** Id */
             id: string;
             /**
@@ -9064,9 +9199,14 @@ export interface components {
         };
         /**
          * Moved
-         * @description One jar went to the refrigerator or into the bin.
+         * @description One jar went to the refrigerator or into the bin. `chilled`: told after a day, the person says that it has been in the refrigerator since.
          */
         "EventIn.Moved": {
+            /**
+             * Chilled
+             * @default false
+             */
+            chilled?: boolean;
             /** Id */
             id: string;
             /** Jar */
@@ -9117,9 +9257,15 @@ export interface components {
         };
         /**
          * Refrigerated
-         * @description The jars of a refrigerator batch, or of a load that was never processed, are in the refrigerator.
+         * @description The jars of a refrigerator batch, or of a load that was never processed, are in the refrigerator. `chilled`: told after a day, the person says
+         *     that they have been there since they were filled.
          */
         "EventIn.Refrigerated": {
+            /**
+             * Chilled
+             * @default false
+             */
+            chilled?: boolean;
             /** Id */
             id: string;
             /**
@@ -9226,7 +9372,8 @@ export interface components {
         };
         /**
          * Undone
-         * @description A tap taken back. `boiled`: for heat off or a boil lost, taken back late, whether it boiled all the while.
+         * @description A tap taken back. Taken back late, the person says what the jars did meanwhile. `boiled`: whether it boiled all the while, or all was as if that
+         *     had not been tapped; `stood`: of filling and loading, whether jars stood filled since then.
          */
         "EventIn.Undone": {
             /**
@@ -9243,6 +9390,11 @@ export interface components {
             kind: "undo";
             /** Of */
             of: string;
+            /**
+             * Stood
+             * @default null
+             */
+            stood?: boolean | null;
         };
         /** FormulaListOut */
         FormulaListOut: components["schemas"]["FormulaListOut.FormulaList"];
@@ -9492,6 +9644,38 @@ export interface components {
         HTTPError: {
             detail?: Record<string, never>;
             message?: string;
+        };
+        /** HeightOut */
+        HeightOut: components["schemas"]["HeightOut.HeightView"];
+        /**
+         * HeightReading
+         * @description One thing that a written height may mean: the plain figure to write, its unit, and read back.
+         */
+        "HeightOut.HeightReading": {
+            /** Says */
+            says: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "m" | "ft";
+            /** Written */
+            written: string;
+        };
+        /**
+         * HeightView
+         * @description A height as it is understood: `says` reads it back; `asks` is what is wrong with it, or must be answered first; `readings`: what it may mean.
+         */
+        "HeightOut.HeightView": {
+            /** Asks */
+            asks: string;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["HeightOut.HeightReading"][];
+            /** Says */
+            says: string;
         };
         /**
          * HobIn
@@ -10380,7 +10564,8 @@ export interface components {
         };
         /**
          * KitchenIn
-         * @description Where the kitchen is and how it measures. Altitude as entered, with its unit.
+         * @description Where the kitchen is and how it measures. Altitude as entered, with its unit; `sure`: one below the sea, or above what has minutes, is right;
+         *     `height_change`: once a batch was begun, whether another height was put right or the kitchen moved there.
          */
         KitchenIn: {
             /** Altitude */
@@ -10390,6 +10575,11 @@ export interface components {
              * @enum {string}
              */
             altitude_unit: "m" | "ft";
+            /**
+             * Height Change
+             * @default null
+             */
+            height_change?: ("put-right" | "moved") | null;
             /**
              * Jars Per Load
              * @default null
@@ -10405,6 +10595,11 @@ export interface components {
              * @default My kitchen
              */
             name?: string;
+            /**
+             * Sure
+             * @default false
+             */
+            sure?: boolean;
         };
         /** KitchenOut */
         KitchenOut: components["schemas"]["KitchenOut.KitchenView"];
@@ -13219,6 +13414,48 @@ export interface components {
              * Format: date
              */
             today: string;
+            /**
+             * Waiting
+             * @default []
+             */
+            waiting: components["schemas"]["ShelfOut.TodayLine"][];
+        };
+        /**
+         * TodayLine
+         * @description One line. `key` names it, for putting it off; `batch_id`, `number`, `day` say what its press opens; `at`: a moment that counts.
+         */
+        "ShelfOut.TodayLine": {
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * Batch Id
+             * @default
+             */
+            batch_id: string;
+            /**
+             * Day
+             * @default
+             */
+            day: string;
+            /** Detail */
+            detail: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "save" | "clock" | "last-day" | "seals" | "day" | "look" | "lack" | "use-first" | "ready" | "copy";
+            /**
+             * Number
+             * @default
+             */
+            number: string;
+            /** Says */
+            says: string;
         };
         /**
          * ShoppingOut
@@ -13436,6 +13673,11 @@ export interface components {
             stock: components["schemas"]["StockOut.Stock"];
             /** Strengths */
             strengths: components["schemas"]["StockOut.StrengthView"][];
+            /**
+             * Told
+             * @default []
+             */
+            told: string[];
             /** Trims */
             trims: components["schemas"]["StockOut.TrimView"][];
         };
@@ -13494,7 +13736,7 @@ export interface components {
         /**
          * Action
          * @description Something the person can say now. The first of a state's actions is the big one. `tone`: `warn` is never pressed by a stray key;
-         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `task`, `how`: what is said of which task;
+         *     `asks`: what is asked before it is told; `early`: told as meant before the minutes are full; `chilled`: told as in the refrigerator since the filling; `task`, `how`: what is said of which task;
          *     `wants`: what must be said with it, how many minutes ago, why, or how many minutes it takes, where its method does not say so.
          */
         "StoveOut.Action": {
@@ -13503,6 +13745,11 @@ export interface components {
              * @default null
              */
             asks?: string | null;
+            /**
+             * Chilled
+             * @default false
+             */
+            chilled?: boolean;
             /**
              * Early
              * @default false
@@ -13517,7 +13764,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
+            kind: "step" | "filled" | "loaded" | "boiling" | "boiled-on" | "boil-lost" | "heat-off" | "lifted" | "seal" | "again" | "refrigerated" | "moved" | "spoiled" | "brine" | "pan" | "height" | "vinegar" | "chipped" | "broke" | "given-up" | "undo" | "task" | "jar-in" | "seals" | "jar" | "next-time";
             /**
              * Load
              * @default null
@@ -13874,6 +14121,11 @@ export interface components {
             next_jar: number;
             /** Says */
             says: string;
+            /**
+             * Stood
+             * @default false
+             */
+            stood: boolean;
             /** Title */
             title: string | null;
             /** Up To */
@@ -13932,11 +14184,17 @@ export interface components {
         };
         /**
          * JarStanding
-         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it.
+         * @description One jar of the batch: where it stands, what must be done about it, and what may be said of it. `save_by`: until when it can still be saved, where it
+         *     waits for that; `asks_chilled`: what is asked before it is told to be in the refrigerator.
          */
         "StoveOut.JarStanding": {
             /** Advice */
             advice: string | null;
+            /**
+             * Asks Chilled
+             * @default null
+             */
+            asks_chilled: string | null;
             /**
              * Can
              * @default []
@@ -13949,21 +14207,23 @@ export interface components {
             /** Number */
             number: number;
             /**
+             * Save By
+             * @default null
+             */
+            save_by: string | null;
+            /**
              * State
              * @enum {string}
              */
-            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "gone" | "spoiled";
+            state: "filled" | "cooling" | "to-check" | "sealed" | "unsealed" | "unsealed-late" | "fridge" | "short" | "held" | "gone" | "spoiled";
         };
         /**
          * LastTap
-         * @description The last event still standing: what can be taken back first. `asks_boil`: taken back now, it must be said if it boiled on.
+         * @description The last event still standing: what can be taken back first. `asks`: what must be said if it is taken back now.
          */
         "StoveOut.LastTap": {
-            /**
-             * Asks Boil
-             * @default false
-             */
-            asks_boil: boolean;
+            /** @default null */
+            asks: components["schemas"]["StoveOut.TakeBackQuestion"] | null;
             /** Id */
             id: string;
             /** Says */
@@ -13980,6 +14240,11 @@ export interface components {
             again: boolean;
             /** Boil At */
             boil_at: string | null;
+            /**
+             * Boil By
+             * @default null
+             */
+            boil_by: string | null;
             /** Boils Lost */
             boils_lost: number;
             /** Check From */
@@ -14228,6 +14493,11 @@ export interface components {
              * @default false
              */
             given_up: boolean;
+            /**
+             * Given Up To
+             * @default
+             */
+            given_up_to: string;
             /** Headline */
             headline: string;
             /** Jars */
@@ -14520,6 +14790,23 @@ export interface components {
             /** Said */
             said: string[];
             together: components["schemas"]["StoveOut.Together"];
+        };
+        /**
+         * TakeBackQuestion
+         * @description What is asked before a tap is taken back, with its two answers; `field`: which field of the undo they fill.
+         */
+        "StoveOut.TakeBackQuestion": {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "boiled" | "stood";
+            /** No */
+            no: string;
+            /** Says */
+            says: string;
+            /** Yes */
+            yes: string;
         };
         /**
          * TaskClock

@@ -12,9 +12,11 @@ from rheum.core.measures.altitude import Altitude
 from rheum.core.measures.refused import RequestError
 
 
-def height_set(event_id: str, snapshot: Snapshot, height: Altitude, *, library: Library, choices: Choices) -> HeightSet | None:
+def height_set(
+    event_id: str, snapshot: Snapshot, height: Altitude, *, library: Library, choices: Choices, moved: bool = False
+) -> HeightSet | None:
     """What a new height means for a batch begun: the minutes of each of its jars there. None for a batch that is not processed. Without
-    minutes where its formula is gone or gives none for that height."""
+    minutes where its formula is gone or gives none for that height. `moved`: the kitchen moved there."""
     if snapshot.minutes is None:
         return None
     formula = library.formulas.get(snapshot.formula_id or "")
@@ -31,4 +33,4 @@ def height_set(event_id: str, snapshot: Snapshot, height: Altitude, *, library: 
         )
         if process is not None:
             minutes[jar_id] = process.minutes
-    return HeightSet(event_id, str(height), minutes)
+    return HeightSet(event_id, str(height), minutes, moved)

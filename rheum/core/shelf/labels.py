@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.standing import JarStanding
 from rheum.core.facts.eating import HEATS
 from rheum.core.measures.saying import listed
 from rheum.core.shelf.life import JarLife
@@ -42,10 +43,31 @@ def jar_label(
         dates = (*dates, "Made before Rheum, unjudged")
     contains = (f"Contains {listed(list(allergens))}",) if allergens else ()
     keeps = "a month" if opened_days >= 28 else "a week"
+    # What is in the refrigerator has its last day, opened or not: no later one is named beside it.
     room = (
         gift.strip(),
-        f"Once opened: refrigerate, eat within {keeps}",
+        "" if life.place == "fridge" else f"Once opened: refrigerate, eat within {keeps}",
         f"{HEATS[heat].capitalize()}" if heat else "",
         f"Of {', '.join(ingredients)}" if ingredients else "",
     )
     return JarLabel(snapshot.title, f"{snapshot.number}-{life.number}", (*dates, *contains), tuple(line for line in room if line))
+
+
+def label_refused(life: JarLife) -> str | None:
+    """Why a jar gets no label, in a sentence; None for one that does."""
+    if life.state in ("out", "thrown"):
+        return f"Jar {life.number} is thrown out, or is to be: it gets no label."
+    return f"Jar {life.number} was traced ({life.recalled}): it gets no label until that is seen to." if life.recalled else None
+
+
+def saving_label(snapshot: Snapshot, jar: JarStanding) -> JarLabel:
+    """The label of a jar that waits to be saved: what must be done, and until when."""
+    assert jar.save_by is not None
+    by = jar.save_by.astimezone()
+    again = "Process again or refrigerate" if "again" in jar.can else "Refrigerate"
+    return JarLabel(
+        snapshot.title,
+        f"{snapshot.number}-{jar.number}",
+        ("NOT FOR THE SHELF", f"{again} by {_day(by.date())}, {by:%H:%M}", "After that: throw it out"),
+        (),
+    )

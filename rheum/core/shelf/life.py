@@ -12,11 +12,13 @@ from rheum.core.batch.begun import Snapshot
 from rheum.core.batch.events import Event, EventRefused, JarTold, Spoiled, Taste
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.told import fold, standing
+from rheum.core.facts.disposal import DISPOSAL, IF_EATEN
 from rheum.core.facts.formulas import Formula
 
 LifeState = Literal["closed", "opened", "finished", "given", "missing", "out", "thrown"]
-# What says that a jar was found wrong, so that its mates are looked at.
+# What says that a jar was found wrong, so that its mates are looked at, wherever they are.
 _FOUND_WRONG: Final = ("unsealed", "spoiled")
+_LOOKED_AT: Final = ("closed", "given", "missing")
 # Stands in the kitchen: on the shelf or in the refrigerator.
 THERE: Final[frozenset[LifeState]] = frozenset({"closed", "opened", "out"})
 # Once opened, always in the refrigerator: a month; a salsa, a bean salad, mushrooms or anything in oil a week; where it is not known, the week
@@ -25,13 +27,10 @@ OPEN_DAYS: Final = 30
 OPEN_DAYS_SHORT: Final = 7
 _SHORT: Final = frozenset({"three-bean-salad", "marinated-mushrooms", "marinated-peppers"})
 _UNSEALED: Final = (
-    "Found unsealed on the shelf: out, unopened and untasted, in a closed bag. Its mates are looked at too: lid down, no gas, no leak, no cloud "
-    "that was not there. Next time: rims wiped, new lids, bands fingertip tight."
+    f"Found unsealed on the shelf. {DISPOSAL} Look at its batch mates too: lid down, no gas, no leak, no cloud that was not there. Next time: rims "
+    f"wiped, new lids, bands fingertip tight. {IF_EATEN}"
 )
-_SPOILED: Final = (
-    "Signs of spoilage: out, unopened and untasted, in a closed bag, out of reach of children and animals. Wash your hands and whatever it touched. "
-    "Its mates are looked at too."
-)
+_SPOILED: Final = f"Signs of spoilage. {DISPOSAL} Look at its batch mates too. {IF_EATEN}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,7 +140,7 @@ def lives_of(snapshot: Snapshot, events: Sequence[Event], now: Moment) -> tuple[
             told_of = _after(lives[number], said, on)
             lives[number] = replace(told_of, since=on) if told_of.state != lives[number].state else told_of
     if found_wrong:
-        lives = {number: replace(life, look=life.state == "closed" and number not in looked) for number, life in lives.items()}
+        lives = {number: replace(life, look=life.state in _LOOKED_AT and number not in looked) for number, life in lives.items()}
     return tuple(lives[number] for number in sorted(lives))
 
 
@@ -202,12 +201,12 @@ _FROM: Final[dict[str, tuple[LifeState, ...]]] = {
     "tasted": ("opened", "finished"),
     "missing": ("closed", "opened"),
     "chilled": ("closed", "opened"),
-    "looked": ("closed",),
+    "looked": ("closed", "given", "missing"),
     "recalled": ("closed", "opened", "given", "missing", "out"),
     "told": ("closed", "opened", "given", "missing", "out"),
-    "unsealed": ("closed",),
-    "spoiled": ("closed", "opened", "missing"),
-    "thrown": ("closed", "opened", "out", "missing"),
+    "unsealed": ("closed", "given", "missing"),
+    "spoiled": ("closed", "opened", "given", "missing"),
+    "thrown": ("closed", "opened", "given", "out", "missing"),
 }
 _STANDS: Final[dict[LifeState, str]] = {
     "closed": "is closed",
@@ -233,9 +232,10 @@ def may_tell(lives: Iterable[JarLife], said: JarTold, today: date) -> None:
             raise EventRefused(f"Jar {number} {_STANDS[life.state]}.")
         if said.what in ("opened", "given") and life.last_day is not None and today > life.last_day:
             raise EventRefused(f"The last day of jar {number} is past: throw it out, untasted.")
-        if said.what == "opened" and life.look and said.note == "":
+        if said.what in ("opened", "given") and life.look and said.note == "":
             raise EventRefused(
-                f"A mate of jar {number} was found wrong. Look at it first: lid down, no gas, no leak, no cloud; then say what you saw."
+                f"A mate of jar {number} was found wrong. Look at it first: lid down, no gas, no leak, no cloud; then say what you saw.",
+                "look",
             )
         if said.what in ("opened", "given") and life.recalled:
             raise EventRefused(f"Jar {number} was traced ({life.recalled}). See to that first, and say “Told”.")

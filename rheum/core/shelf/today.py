@@ -8,7 +8,9 @@ from datetime import date, datetime, timedelta
 from typing import Final, Literal
 
 from rheum.core.batch.begun import Snapshot
-from rheum.core.batch.standing import RunState
+from rheum.core.batch.jars import to_save, to_throw_out
+from rheum.core.batch.says import numbered
+from rheum.core.batch.standing import JarStanding, RunState
 from rheum.core.batch.together import RunningClock
 from rheum.core.making.stock import Stock
 from rheum.core.measures.saying import listed
@@ -52,11 +54,12 @@ class DayAhead:
 
 @dataclass(frozen=True, slots=True)
 class Marked:
-    """How many jars are to be looked at, were not found when counted, and are traced and not told yet."""
+    """How many jars are to be looked at, were not found when counted, are traced and not told yet, and are to be thrown out."""
 
     look: int = 0
     missing: int = 0
     recalled: int = 0
+    out: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,7 +97,7 @@ def today(owed: Owed, now: datetime, put_off: Collection[str] = ()) -> tuple[Tod
     not to be shown; what cannot be put off stays."""
     day = now.astimezone().date()
     lines = [
-        *_save(owed.batches), *_clocks(owed.clocks, now), *_last_days(owed.ending, day), *_seals(owed.batches), *_days(owed.days, now),
+        *saving(owed.batches), *_clocks(owed.clocks, now), *_last_days(owed.ending, day), *_seals(owed.batches), *_days(owed.days, now),
         *_look(owed.marked), *_lacks(owed.stock), *_first(owed.first, day), *_ready(owed.ready, day), *_copy(owed.copied),
     ]  # fmt: skip
     left = [line for line in lines if line.kind in NEVER_PUT_OFF or line.key not in put_off]
@@ -111,15 +114,26 @@ def _jars(many: int) -> str:
     return f"{many} {'jar' if many == 1 else 'jars'}"
 
 
-def _save(batches: Iterable[tuple[Snapshot, RunState]]) -> Iterable[TodayLine]:
+def saving(batches: Iterable[tuple[Snapshot, RunState]]) -> Iterable[TodayLine]:
+    """Jars that wait to be saved, and those that wait to be thrown out because they were not: until somebody says what became of them."""
     for snapshot, state in batches:
-        waiting = [jar for jar in state.jars if jar.state in ("unsealed", "short")]
-        if waiting:
-            numbers = listed([str(jar.number) for jar in waiting])
+        if waiting := [jar for jar in state.jars if to_save(jar)]:
+            again = any("again" in jar.can for jar in waiting)
             yield TodayLine(
-                "save", f"save:{snapshot.id}", f"Save today: {snapshot.title}, jar {numbers}",
-                "Within 24 hours: the full minutes again, or the refrigerator.", snapshot.id, snapshot.number,
+                "save", f"save:{snapshot.id}", f"Save {numbered(waiting)} of {snapshot.title}",
+                f"Within 24 hours: {'the full minutes again, or ' if again else ''}the refrigerator. Then say which.", snapshot.id, snapshot.number,
+                at=min((jar.save_by for jar in waiting if jar.save_by), default=None),
             )  # fmt: skip
+        if late := [jar for jar in state.jars if to_throw_out(jar) and not _on_the_shelf(state, jar)]:
+            yield TodayLine(
+                "save", f"out:{snapshot.id}", f"Throw out {numbered(late)} of {snapshot.title}", "Unopened and untasted. Then say so.", snapshot.id,
+                snapshot.number,
+            )  # fmt: skip
+
+
+def _on_the_shelf(state: RunState, jar: JarStanding) -> bool:
+    """Whether a spoiled jar of a done batch is told of on the shelf."""
+    return jar.state == "spoiled" and state.step == "done"
 
 
 def _clocks(clocks: Iterable[RunningClock], now: datetime) -> Iterable[TodayLine]:
@@ -168,6 +182,9 @@ def _days(days: Iterable[DayAhead], now: datetime) -> Iterable[TodayLine]:
 
 
 def _look(marked: Marked) -> Iterable[TodayLine]:
+    if marked.out:
+        says = f"{_jars(marked.out)} to be thrown out"
+        yield TodayLine("look", "look:out", says, "Unopened and untasted, in a closed bag. Then say so of each.")
     if marked.recalled:
         says = f"{_jars(marked.recalled)} traced and not told yet"
         yield TodayLine("look", "look:recalled", says, "Whoever has one of them is told.")
