@@ -11,6 +11,7 @@ from rheum.api.jar_shapes import SignDrawn, SignPlace, SignsView, WalkView
 from rheum.api.jars import JarName, lives_for, stored_batch
 from rheum.api.requests import StrictRequest
 from rheum.core.shelf.found_wrong import Answer, Asked, ThisJar, walk
+from rheum.core.shelf.life import known_wrong
 from rheum.reference.signs import signs
 
 blueprint = APIBlueprint("found-wrong", __name__, tag="Shelf")
@@ -47,7 +48,7 @@ def _jar(asked: WalkIn) -> ThisJar:
     if life is None:
         return ThisJar(asked.opened)
     overdue = life.last_day is not None and now().astimezone().date() > life.last_day
-    return ThisJar(asked.opened or life.state == "opened", overdue, bool(batch.snapshot.entered))
+    return ThisJar(asked.opened or life.state == "opened", overdue, bool(batch.snapshot.entered), known_wrong(life), life.look)
 
 
 @blueprint.post("/api/signs/walk")

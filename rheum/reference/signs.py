@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from functools import cache
 from typing import Any, Final, get_args
 
+from rheum.core.facts.disposal import DISPOSAL
 from rheum.core.facts.signs import LEADS_TO, Becomes, Cause, Outcome, Place, Question, Safety, Sign, Signs
 from rheum.reference.words import BadReference, shipped
 
@@ -25,7 +26,7 @@ def read_signs(text: str, sources: Mapping[str, str]) -> Signs:
     means spoilage does not end in the bin."""
     rows = tomllib.loads(text)
     places = tuple(Place(**row) for row in rows["place"])
-    outcomes = {row["id"]: Outcome(**row) for row in rows["outcome"]}
+    outcomes = {row["id"]: Outcome(**{**row, "says": row["says"].replace("{disposal}", DISPOSAL)}) for row in rows["outcome"]}
     found: dict[str, Sign] = {}
     for row in rows["sign"]:
         try:
@@ -55,7 +56,7 @@ def _sign(row: Mapping[str, Any], sources: Mapping[str, str]) -> Sign:
         **{
             **row,
             "causes": tuple(Cause(**cause) for cause in row["causes"]),
-            "ask": tuple(Question(**question) for question in row.get("ask", ())),
+            "ask": tuple(Question(**{**question, "things": tuple(question.get("things", ()))}) for question in row.get("ask", ())),
             "draw": tuple(row.get("draw", ())),
             "source": f"{sources[row['source']]}, from memory" if row["source"] in sources else row["source"],
         }

@@ -44,7 +44,9 @@ class Shelf:
         batch = f"batch-{formula}"
         asked = {"id": batch, "text": formula_text(library().formulas[formula]), "jars": jars, "formula_id": formula, "short_known": True}
         made = self.client.post("/api/batches", json=asked).get_json()
-        taps: list[dict[str, Any]] = [{"kind": "task", "task": task, "how": "done", "ago_min": 2000, "early": True} for task in clocked(made["state"]["tasks"])]
+        taps: list[dict[str, Any]] = [
+            {"kind": "task", "task": task, "how": "done", "ago_min": 2000, "early": True} for task in clocked(made["state"]["tasks"])
+        ]
         taps += [{"kind": "step", "step": step} for step in ("prepare", "cook", "heat-jars")]
         taps += [{"kind": "filled", "jars": jars}, {"kind": "loaded", "load": 1}, {"kind": "boiling", "load": 1}]
         for tap in taps:

@@ -7,6 +7,7 @@ export type FormulaPage = components["schemas"]["FormulaPageOut"];
 export type Verdict = Schemas["VerdictOut"];
 export type Finding = Schemas["VerdictOut.Finding"];
 export type Kitchen = Schemas["KitchenOut"];
+export type HeightReading = Schemas["HeightOut.HeightReading"];
 export type FormulaSummary = Schemas["FormulaListOut.FormulaSummary"];
 export type Jar = Schemas["JarListOut.JarView"];
 export type Batch = Schemas["BatchOut"];
@@ -95,6 +96,8 @@ export class Refusal extends Error {
     readonly short: readonly string[] = [],
     /** The steps of a batch that are to be confirmed before it is begun. */
     readonly steps: readonly StepToRead[] = [],
+    /** What a height may mean that can be read in two ways. */
+    readonly readings: readonly HeightReading[] = [],
   ) {
     super(message);
   }
@@ -153,6 +156,7 @@ async function got<T>(answer: Promise<Answered<T>>): Promise<T> {
     field?: string;
     short?: string[];
     steps?: StepToRead[];
+    readings?: HeightReading[];
   };
   throw new Refusal(
     problem.detail ?? `The server answered ${response.status}. Try again.`,
@@ -160,6 +164,7 @@ async function got<T>(answer: Promise<Answered<T>>): Promise<T> {
     problem.field,
     problem.short,
     problem.steps,
+    problem.readings,
   );
 }
 
@@ -195,6 +200,10 @@ function oneAtATime<Asked, T>(send: (asked: Asked, signal?: AbortSignal) => Prom
 export const api = {
   alive: () => got(client.GET("/api/alive")),
   kitchen: () => got(client.GET("/api/kitchen")),
+  height: (written: string, unit: "m" | "ft") =>
+    got(client.GET("/api/kitchen/height", { params: { query: { written, unit } } } as never)) as Promise<
+      Schemas["HeightOut"]
+    >,
   setKitchen: (body: KitchenIn) => got(client.PUT("/api/kitchen", { body })),
   check: oneAtATime((body: CheckIn) => got(client.POST("/api/check", { body }))),
   formulas: () => got(client.GET("/api/formulas")),

@@ -5568,6 +5568,11 @@ export interface components {
          *     goes back by one press.
          */
         "BatchListOut.GivingUp": {
+            /**
+             * Asks Chilled
+             * @default
+             */
+            asks_chilled: string;
             /** At Once */
             at_once: boolean;
             /** Jars */
@@ -6600,6 +6605,11 @@ export interface components {
          *     goes back by one press.
          */
         "BatchOut.GivingUp": {
+            /**
+             * Asks Chilled
+             * @default
+             */
+            asks_chilled: string;
             /** At Once */
             at_once: boolean;
             /** Jars */
@@ -14165,6 +14175,11 @@ export interface components {
          *     goes back by one press.
          */
         "StoveOut.GivingUp": {
+            /**
+             * Asks Chilled
+             * @default
+             */
+            asks_chilled: string;
             /** At Once */
             at_once: boolean;
             /** Jars */
@@ -14323,7 +14338,7 @@ export interface components {
              * Why
              * @enum {string}
              */
-            why: "over" | "doubt" | "hot-jars" | "stir" | "canner" | "work" | "seals";
+            why: "over" | "doubt" | "hot-jars" | "stir" | "canner" | "save" | "work" | "seals";
         };
         /**
          * Offer
@@ -15667,13 +15682,18 @@ export interface components {
         WalkOut: components["schemas"]["WalkOut.WalkView"];
         /**
          * Asked
-         * @description A question to be answered, the how many-th it is.
+         * @description A question to be answered, the how many-th it is. `things`: what is to be ticked; one of them is “yes”, none of them “no”.
          */
         "WalkOut.Asked": {
             /** Number */
             number: number;
             /** Says */
             says: string;
+            /**
+             * Things
+             * @default []
+             */
+            things: string[];
         };
         /**
          * Cause
@@ -15688,7 +15708,7 @@ export interface components {
         /**
          * Ending
          * @description What the jar comes to: what to do with it, with its mates, and next time; `tell`: what is recorded of it, `days` how long it keeps in the
-         *     refrigerator.
+         *     refrigerator; `if_eaten`: of one that may be poisonous, what to do if somebody ate of it.
          */
         "WalkOut.Ending": {
             /** Also */
@@ -15697,6 +15717,11 @@ export interface components {
             causes: components["schemas"]["WalkOut.Cause"][];
             /** Days */
             days: number | null;
+            /**
+             * If Eaten
+             * @default
+             */
+            if_eaten: string;
             /**
              * Kind
              * @enum {string}

@@ -3,6 +3,7 @@ import { Box, CloseButton, Dialog, Flex, Input, Portal, Text } from "@chakra-ui/
 import { useState } from "react";
 import { api, type Refusal } from "../api/client";
 import { useFormulas, useFound, useKitchen } from "../api/queries";
+import { alarmStays } from "../parts/alarmPlace";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 
@@ -26,7 +27,13 @@ export function FormulaChooser({ onChoose }: { onChoose: (text: string, id: stri
     }
   };
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => setOpen(details.open)} size="lg" scrollBehavior="inside">
+    <Dialog.Root
+      persistentElements={alarmStays}
+      open={open}
+      onOpenChange={(details) => setOpen(details.open)}
+      size="lg"
+      scrollBehavior="inside"
+    >
       <Dialog.Trigger asChild>
         <Tap size="sm" data-key="f">
           Tested formulas

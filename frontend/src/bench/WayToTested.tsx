@@ -4,6 +4,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api } from "../api/client";
 import { useFacts } from "../api/queries";
+import { alarmStays } from "../parts/alarmPlace";
 import { DestinationBadge } from "../parts/marks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
@@ -72,7 +73,13 @@ function Way({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Dialog.Root open onOpenChange={(details) => !details.open && onClose()} size="xl" scrollBehavior="inside">
+    <Dialog.Root
+      persistentElements={alarmStays}
+      open
+      onOpenChange={(details) => !details.open && onClose()}
+      size="xl"
+      scrollBehavior="inside"
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

@@ -43,15 +43,24 @@ export const emptyDraft = (text = ""): Draft => ({
 /** The lines of a text as the server counts them: only an end of line ends one, whatever else a page had in it. */
 export const linesOf = (text: string): string[] => text.replace(/\r\n?/g, "\n").split("\n");
 
-/** Whether a text is another recipe than the one before: not a line of it is left. Then the formula that was followed is left too. */
+/** So many new lines at once are no typing. */
+const PASTED_LINES = 3;
+
+/** Whether a text is another recipe than the one before: the sheet was emptied, no line of it is left, or most of both were changed at once. */
 export function isAnother(before: string, after: string): boolean {
-  const lines = (text: string) =>
-    linesOf(text)
-      .map((line) => line.trim())
-      .filter(Boolean);
-  const old = new Set(lines(before));
-  return old.size > 1 && lines(after).length > 0 && !lines(after).some((line) => old.has(line));
+  const lines = (text: string) => [...new Set(linesOf(text).map((line) => line.trim()))].filter(Boolean);
+  const [old, now] = [lines(before), lines(after)];
+  if (old.length === 0 || now.length === 0) return old.length > now.length;
+  const shared = now.filter((line) => old.includes(line)).length;
+  if (shared === 0) return old.length > 1;
+  return now.length - shared >= PASTED_LINES && shared * 2 <= Math.min(old.length, now.length);
 }
+
+/** What was chosen for the recipe that stood there ends with it: formula, jar, pack, headspace, minutes, and which kept recipe it was. */
+export const endsWithIt = (): Partial<Draft> => {
+  const { text: _t, method: _m, ...chosen } = emptyDraft();
+  return chosen;
+};
 
 /** A remedy's changes on a draft: lines are counted in the text as it stands, so they are applied from the bottom up. */
 export function withChanges(draft: Draft, changes: readonly Change[]): Partial<Draft> {

@@ -2,7 +2,7 @@
  *  that a button made, so that it can be taken back. */
 import { create } from "zustand";
 import { type PersistStorage, persist } from "zustand/middleware";
-import { type Draft, EXAMPLE, emptyDraft, isAnother } from "./draft";
+import { type Draft, EXAMPLE, emptyDraft, endsWithIt, isAnother } from "./draft";
 
 interface Past {
   draft: Draft;
@@ -56,7 +56,7 @@ export const useDraft = create<DraftHold>()(
       change: (part) =>
         set((now) => {
           const left = part.text !== undefined && isAnother(now.draft.text, part.text);
-          return { draft: { ...now.draft, ...(left ? { formulaId: null } : {}), ...part } };
+          return { draft: { ...now.draft, ...(left ? endsWithIt() : {}), ...part } };
         }),
       replace: (made, says) =>
         set((now) => ({ draft: { ...now.draft, ...made(now.draft) }, past: later(now.past, now.draft, says) })),

@@ -1,9 +1,11 @@
 /** Bottles of vinegar: what is left in each, its strength by label and by titration. */
 import { Box, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { api, type Bottle } from "../api/client";
 import { Choose, Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
+import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
 import { Card, type Change, type PartProps, useTyped } from "./stockForm";
 
@@ -105,6 +107,8 @@ function OneBottle({ bottle, strength, change }: OneBottleProps) {
   const readings = [figure("one"), figure("two"), figure("three")].filter((one): one is number => one !== null);
   const ready = form.ready("normality", "sample") && readings.length > 0 && !readings.some(Number.isNaN);
   const weak = strength?.weaker ?? false;
+  // What was told to the batches that drew from it, when it was measured just now.
+  const [told, setTold] = useState<readonly string[]>([]);
   return (
     <Card data-bottle={bottle.name}>
       <Flex gap="3">
@@ -151,12 +155,22 @@ function OneBottle({ bottle, strength, change }: OneBottleProps) {
                       normality: form.theFigure("normality"),
                       sample_ml: form.theFigure("sample"),
                     }),
-                  { onSuccess: form.again },
+                  {
+                    onSuccess: (stock) => {
+                      form.again();
+                      setTold(stock.told);
+                    },
+                  },
                 )
               }
             >
               Record the strength
             </Tap>
+            {told.map((says) => (
+              <Sentence key={says} mt="2">
+                {says}
+              </Sentence>
+            ))}
             <Flex gap="2" mt="3" align="end" wrap="wrap">
               <Box w="8rem">
                 <Figure label="Left in it, ml" amount="volume" value={typed.left} onChange={set("left")} />

@@ -27,16 +27,16 @@ const KEYS: [string, string][] = [
   ["o", "leave it out, or the other way"],
   ["t", "set a clock of one's own"],
   ["a", "ten minutes away"],
-  ["q", "an alarm is heard"],
+  ["q", "stop the alarm"],
 ];
 const OFF = "rheum-keys-off";
 const TAPPED_MS = 500;
 
+const writing = (at: EventTarget | null) =>
+  at instanceof HTMLElement && (at.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(at.tagName));
+
 const typing = (at: EventTarget | null) =>
-  at instanceof HTMLElement &&
-  (at.isContentEditable ||
-    ["INPUT", "TEXTAREA", "SELECT"].includes(at.tagName) ||
-    at.closest("[role=dialog]") !== null);
+  writing(at) || (at instanceof HTMLElement && at.closest("[role=dialog]") !== null);
 
 const shown = (one: Element): one is HTMLElement =>
   one instanceof HTMLElement && one.offsetParent !== null && !one.hasAttribute("disabled");
@@ -86,7 +86,10 @@ export function Keys() {
   const close = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     const down = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.altKey || event.metaKey || typing(event.target)) return;
+      if (event.ctrlKey || event.altKey || event.metaKey) return;
+      // An alarm is stopped by its key also where a dialog is open.
+      if (event.key === "q" && !off && !event.repeat && !writing(event.target)) return press("q");
+      if (typing(event.target)) return;
       if (event.key === "Escape") return setListed(false);
       if (event.key === "?") {
         if (!held.current) held.current = Date.now();

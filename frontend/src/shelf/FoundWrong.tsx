@@ -44,6 +44,46 @@ function Pressed({ draw, words, onPress }: { draw: readonly string[]; words: str
   );
 }
 
+/** Things to tick: any of them, none of these, or not known. */
+function Things({ things, onSay }: { things: readonly string[]; onSay: (said: Said) => void }) {
+  const [ticked, setTicked] = useState<readonly string[]>([]);
+  return (
+    <>
+      <Flex direction="column" gap="1" mb="4">
+        {things.map((thing) => (
+          <Flex as="label" key={thing} gap="3" align="center" minH="11" fontSize="lg" cursor="pointer">
+            <input
+              type="checkbox"
+              checked={ticked.includes(thing)}
+              onChange={(event) =>
+                setTicked(event.target.checked ? [...ticked, thing] : ticked.filter((one) => one !== thing))
+              }
+              style={{ width: "24px", height: "24px", flex: "none" }}
+            />
+            {thing}
+          </Flex>
+        ))}
+      </Flex>
+      <Flex gap="3" wrap="wrap">
+        {ticked.length > 0 ? (
+          <Tap size="lg" variant="solid" onClick={() => onSay("yes")}>
+            {ticked.length === 1 ? "That one" : "These"}: go on
+          </Tap>
+        ) : (
+          <>
+            <Tap size="lg" onClick={() => onSay("no")}>
+              None of these
+            </Tap>
+            <Tap size="lg" onClick={() => onSay("unknown")}>
+              I do not know
+            </Tap>
+          </>
+        )}
+      </Flex>
+    </>
+  );
+}
+
 export function FoundWrong() {
   const { batch, jar } = useParams();
   const revision = useRevision();
@@ -155,19 +195,23 @@ export function FoundWrong() {
             <Text fontSize={{ base: "xl", md: "2xl" }} fontWeight="700" lineHeight="1.25" mb="4" role="status">
               {question.says}
             </Text>
-            <Flex gap="3" wrap="wrap">
-              {(
-                [
-                  ["yes", "Yes"],
-                  ["no", "No"],
-                  ["unknown", "I do not know"],
-                ] as const
-              ).map(([answer, word]) => (
-                <Tap key={answer} size="lg" minW="28" onClick={() => setAnswers([...answers, answer])}>
-                  {word}
-                </Tap>
-              ))}
-            </Flex>
+            {question.things.length > 0 ? (
+              <Things key={question.number} things={question.things} onSay={(said) => setAnswers([...answers, said])} />
+            ) : (
+              <Flex gap="3" wrap="wrap">
+                {(
+                  [
+                    ["yes", "Yes"],
+                    ["no", "No"],
+                    ["unknown", "I do not know"],
+                  ] as const
+                ).map(([answer, word]) => (
+                  <Tap key={answer} size="lg" minW="28" onClick={() => setAnswers([...answers, answer])}>
+                    {word}
+                  </Tap>
+                ))}
+              </Flex>
+            )}
           </Box>
         </Flex>
       )}
@@ -185,6 +229,11 @@ export function FoundWrong() {
           </Heading>
           <Text fontSize="lg">{ending.says}</Text>
           {ending.also && <Text mt="2">{ending.also}</Text>}
+          {ending.if_eaten && (
+            <Text mt="3" p="3" bg="beet.100" borderLeftWidth="6px" borderColor="beet.600" data-if-eaten="">
+              {ending.if_eaten}
+            </Text>
+          )}
           {batch && jar && (
             <Box mt="3">
               {told || by.last ? (

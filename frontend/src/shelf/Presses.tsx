@@ -16,6 +16,8 @@ interface Props {
 }
 
 const ASKS = { to: "To whom?", where: "Where does it stand now?", note: "What is to be remembered?" } as const;
+/** In these states something may be found wrong with a jar, wherever it is. */
+const WRONG = ["closed", "opened", "given", "missing"];
 const LOOKED = "looked at: lid down, no gas, no leak, no cloud";
 
 export function Presses({ jars, state, look, by }: Props) {
@@ -53,14 +55,17 @@ export function Presses({ jars, state, look, by }: Props) {
     </Flex>
   );
   function answer() {
-    if (asking) say(asking.kind, asking.asks === "note" ? "" : words, asking.asks === "note" ? words : "");
+    if (!asking) return;
+    const note = asking.asks === "note" ? words : asking.kind === "given" && look ? LOOKED : "";
+    say(asking.kind, asking.asks === "note" ? "" : words, note);
   }
   return (
     <Box>
       {look && (
         <Sentence mb="2">
-          A jar of this batch was found wrong. Before this one is opened, look: lid down, no gas, no leak, no cloud that
-          was not there. If anything is wrong, press “Something is wrong”.
+          A jar of this batch was found wrong. Look at this one before it is opened or given: lid down, no gas, no leak,
+          no cloud that was not there. {state === "given" ? "Tell whoever has it. " : ""}If anything is wrong, press
+          “Something is wrong”.
         </Sentence>
       )}
       <Flex gap="2" wrap="wrap">
@@ -72,7 +77,7 @@ export function Presses({ jars, state, look, by }: Props) {
             aria-label={`${many}${word}`}
             onClick={() => (asks ? setAsking({ kind, asks }) : say(kind, "", kind === "opened" && look ? LOOKED : ""))}
           >
-            {kind === "opened" && look ? "Looked at, all well: opened" : word}
+            {look && (kind === "opened" || kind === "given") ? `Looked at, all well: ${word.toLowerCase()}` : word}
           </Tap>
         ))}
         {look && (
@@ -83,17 +88,17 @@ export function Presses({ jars, state, look, by }: Props) {
         <Tap size="sm" aria-label={`${many}Note …`} onClick={() => setAsking({ kind: "noted", asks: "note" })}>
           Note …
         </Tap>
-        {state === "closed" && (
+        {["closed", "given", "missing"].includes(state) && (
           <Tap size="sm" variant="warn" aria-label={`${many}Found unsealed`} onClick={() => say("unsealed")}>
             Found unsealed
           </Tap>
         )}
-        {["closed", "opened", "missing"].includes(state) && (
+        {WRONG.includes(state) && (
           <Tap size="sm" variant="warn" aria-label={`${many}Spoiled`} onClick={() => say("spoiled")}>
             Spoiled
           </Tap>
         )}
-        {one && ["closed", "opened", "missing"].includes(state) && (
+        {one && WRONG.includes(state) && (
           <Tap asChild size="sm" variant="warn">
             <RouterLink to={`/shelf/${one[0]}/${one[1]}/wrong`}>Something is wrong …</RouterLink>
           </Tap>

@@ -10,7 +10,7 @@ import { DestinationMark } from "../parts/marks";
 import { SecondLookAt } from "../parts/SecondLooks";
 import { Sentence } from "../parts/Sentence";
 import { Tap } from "../parts/Tap";
-import { dayOf } from "../stove/useServerClock";
+import { dayOf, timeOfDay } from "../stove/useServerClock";
 import { FindJars } from "./FindJars";
 import { ShelfJar } from "./ShelfJar";
 import { KINDS } from "./words";
@@ -234,6 +234,34 @@ export function Shelf() {
           </RouterLink>
         </Text>
       </Flex>
+      {shelf.data.waiting.map((line) => (
+        <Flex
+          key={line.key}
+          role="status"
+          data-waiting={line.key}
+          align="center"
+          gap="3"
+          wrap="wrap"
+          mb="3"
+          p="3"
+          maxW="46rem"
+          bg="beet.100"
+          borderWidth="2px"
+          borderColor="beet.600"
+          borderRadius="sm"
+        >
+          <Box flex="1 1 16rem">
+            <Text fontWeight="700">
+              {line.says}
+              {line.at ? `, by ${dayOf(line.at)}, ${timeOfDay(line.at)}` : ""}
+            </Text>
+            <Text>{line.detail}</Text>
+          </Box>
+          <Link asChild fontWeight="650" textDecoration="underline">
+            <RouterLink to={`/stove/${line.batch_id}`}>Say what became of each</RouterLink>
+          </Link>
+        </Flex>
+      ))}
       <FindJars />
       {shelf.error && <Sentence mb="4">{shelf.error.message} These are the jars as they were last seen.</Sentence>}
       {shelf.data.jars === 0 ? (

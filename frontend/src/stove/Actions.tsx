@@ -25,6 +25,7 @@ const told = (action: RunAction, more: object = {}) =>
     ...(action.step === null ? {} : { step: action.step }),
     ...(action.task === null ? {} : { task: action.task, how: action.how }),
     ...(action.early ? { early: true } : {}),
+    ...(action.chilled ? { chilled: true } : {}),
     ...more,
   }) as Told;
 

@@ -2,10 +2,12 @@
 import { Box, chakra, Flex, Link } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
+import { createPortal } from "react-dom";
 import { Link as RouterLink } from "react-router";
 import { create } from "zustand";
 import { api, type Ring, type Stove } from "../api/client";
 import { useStove } from "../api/queries";
+import { ALARM_PLACE } from "../parts/alarmPlace";
 import { Tap } from "../parts/Tap";
 import { ringer, VIBRATION } from "./ringer";
 import { Tag } from "./Tag";
@@ -100,17 +102,20 @@ export function Alarm() {
       .catch(() => undefined)
       .finally(() => client.invalidateQueries({ queryKey: ["stove"] }));
   };
-  if (due.length === 0) return null;
-  return (
+  const place = document.getElementById(ALARM_PLACE);
+  if (due.length === 0 || place === null) return null;
+  // Outside the page's own tree, above its dialogs: what lies behind a dialog can be neither pressed nor heard.
+  return createPortal(
     <Box
-      role="region"
+      role="group"
       aria-label="Alarm"
       data-alarm={due[0]?.kind}
+      pointerEvents="auto"
       position="fixed"
       left={{ base: 2, md: "100px" }}
       right={{ base: 2, md: "auto" }}
       bottom={{ base: "66px", md: 3 }}
-      zIndex="16"
+      zIndex="2000"
       maxW={{ md: "40rem" }}
       bg="mustard.100"
       borderWidth="2px"
@@ -130,10 +135,11 @@ export function Alarm() {
           </RouterLink>
         </Link>
         <Tap size="sm" variant="solid" data-key="q" onClick={heard}>
-          Heard
+          Stop alarm
         </Tap>
       </Flex>
-    </Box>
+    </Box>,
+    place,
   );
 }
 

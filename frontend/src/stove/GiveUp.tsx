@@ -34,7 +34,10 @@ export function GiveUp({ asked, armed, tell }: Props) {
     .map((offer) => ({ what: offer.what, item_id: offer.item_id, amount: amountOf(offer) }));
   const sound = asked.offers.every((offer) => !goesBack(offer) || amountOf(offer) <= offer.most + 1e-6);
   const ready = armed && sound && (asked.jars === 0 || jarsTo !== null);
-  const give = () => tell({ kind: "given-up", back, jars_to: asked.jars > 0 ? jarsTo : null });
+  // Jars that stood for a day: who says that they are in the refrigerator says that they were there all the while.
+  const chilled = asked.asks_chilled !== "" && jarsTo === "fridge";
+  const give = () =>
+    tell({ kind: "given-up", back, jars_to: asked.jars > 0 ? jarsTo : null, ...(chilled ? { chilled: true } : {}) });
   if (asked.at_once)
     return (
       <Tap variant="quiet" size="sm" aria-disabled={!armed} onClick={give}>
@@ -82,6 +85,7 @@ export function GiveUp({ asked, armed, tell }: Props) {
               {asked.jars === 1 ? "1 filled jar" : `${asked.jars} filled jars`}, not processed: into the refrigerator
               today, or out.
             </Text>
+            {asked.asks_chilled && <Text mt="1">{asked.asks_chilled}</Text>}
             <Flex gap="2" mt="1" wrap="wrap">
               <Choice of={JARS_TO} chosen={jarsTo} onChoose={setJarsTo} />
             </Flex>

@@ -43,9 +43,9 @@ export function Run() {
 /** What can be told now: by jars while they are filled, else by the batch's own actions. */
 function Tell({ batch, armed, tell }: { batch: Batch; armed: boolean; tell: ReturnType<typeof useTell>["tell"] }) {
   const { state, snapshot } = batch;
-  if (state.filling && state.task === null)
+  if (state.filling && !state.filling.stood && state.task === null)
     return <FillWalk batch={batch} filling={state.filling} armed={armed} tell={tell} />;
-  if (state.step === "fill" && state.task === null)
+  if (state.step === "fill" && state.task === null && !state.filling?.stood)
     return (
       <>
         <FillCount
@@ -268,9 +268,8 @@ function RunOf({ batch, gone }: { batch: Batch; gone: string | null }) {
     </>
   );
   const seals = (state.step === "seals" ||
-    (state.step === "done" && snapshot.minutes !== null && state.jars.length > 0)) && (
-    <SealCheck batch={batch} tell={tell} />
-  );
+    (state.step === "done" && snapshot.minutes !== null && state.jars.length > 0) ||
+    (state.step === "refrigerate" && state.jars.some((jar) => jar.advice))) && <SealCheck batch={batch} tell={tell} />;
   const loads = state.loads.length > 1 && inCanner && (
     <Flex gap="2" aria-label="Canner loads" role="list">
       {state.loads.map((item) => (

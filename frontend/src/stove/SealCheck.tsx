@@ -14,13 +14,14 @@ const WORDS: Record<JarStanding["state"], string> = {
   "unsealed-late": "not sealed",
   fridge: "in the refrigerator",
   short: "not processed long enough",
+  held: "not for the shelf",
   gone: "thrown out",
   spoiled: "signs of spoilage",
 };
 
 /** A lid from above: dished when sealed, domed when not, blank before. */
 function Lid({ state }: { state: JarStanding["state"] }) {
-  const failed = state === "unsealed" || state === "unsealed-late" || state === "short" || state === "spoiled";
+  const failed = state === "unsealed" || state === "unsealed-late" || ["short", "held", "spoiled"].includes(state);
   return (
     <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true" fill="none" stroke="var(--chakra-colors-ink)">
       <circle
@@ -86,6 +87,26 @@ function Cloudy({ jar, reasons, tell }: { jar: number; reasons: readonly string[
           It turned, or I do not know
         </Tap>
       </Flex>
+    </Box>
+  );
+}
+
+/** One jar told to be in the refrigerator. Where it has stood for a day, it is asked first if it has been there since. */
+function ToTheRefrigerator({ jar, tell }: { jar: JarStanding; tell: (event: Told) => void }) {
+  const [asked, setAsked] = useState(false);
+  const moved = { kind: "moved", jar: jar.number, to: "fridge" } as const;
+  if (!asked)
+    return (
+      <Tap size="sm" onClick={() => (jar.asks_chilled ? setAsked(true) : tell(moved))}>
+        Jar {jar.number} is in the refrigerator
+      </Tap>
+    );
+  return (
+    <Box flexBasis="100%">
+      <Text mb="1">{jar.asks_chilled}</Text>
+      <Tap size="sm" onClick={() => tell({ ...moved, chilled: true })}>
+        Jar {jar.number} has been there since
+      </Tap>
     </Box>
   );
 }
@@ -179,11 +200,7 @@ export function SealCheck({ batch, tell }: Props) {
               <Box mt="2">
                 <Text role="alert">{jar.advice}</Text>
                 <Flex gap="2" mt="2" wrap="wrap">
-                  {jar.can.includes("fridge") && (
-                    <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "fridge" })}>
-                      Jar {jar.number} is in the refrigerator
-                    </Tap>
-                  )}
+                  {jar.can.includes("fridge") && <ToTheRefrigerator jar={jar} tell={tell} />}
                   {jar.can.includes("bin") && (
                     <Tap size="sm" onClick={() => tell({ kind: "moved", jar: jar.number, to: "bin" })}>
                       Thrown out

@@ -28,6 +28,7 @@ const WHY: Record<NowItem["why"], string> = {
   canner: "the canner waits for it",
   work: "next in the work",
   seals: "when you like",
+  save: "jars wait to be saved or thrown out",
 };
 
 /** The thing to do now, told from here; the first one large. */
@@ -83,9 +84,11 @@ function Now({ item, batch, first, now }: { item: NowItem; batch: Batch; first: 
             <RouterLink to={`/stove/${item.batch_id}`}>Fill this load</RouterLink>
           </Link>
         )
-      ) : item.why === "seals" ? (
+      ) : item.why === "seals" || item.why === "save" ? (
         <Link asChild textDecoration="underline" fontSize="lg">
-          <RouterLink to={`/stove/${item.batch_id}`}>Look at the lids</RouterLink>
+          <RouterLink to={`/stove/${item.batch_id}`}>
+            {item.why === "save" ? "Say what became of each jar" : "Look at the lids"}
+          </RouterLink>
         </Link>
       ) : first ? (
         <>

@@ -1,4 +1,4 @@
-/** Taking the last tap back. Where the boil hangs on it and a while has passed, it is asked first if it boiled all the while. */
+/** Taking the last tap back. Where jars hang on it and a while has passed, the server asks first what they did meanwhile. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Batch, Tap as Told } from "../api/client";
@@ -12,16 +12,17 @@ interface Props {
 
 export function TakeBack({ tap, armed, tell }: Props) {
   const [asked, setAsked] = useState<string | null>(null);
-  if (tap.asks_boil && asked === tap.id)
+  const question = tap.asks;
+  if (question && asked === tap.id)
     return (
       <Box bg="mustard.100" borderWidth="2px" borderStyle="dashed" borderColor="mustard.700" p="3">
-        <Text mb="2">Did it boil all the while since? If it did not, the time begins again from zero.</Text>
+        <Text mb="2">{question.says}</Text>
         <Flex gap="2" wrap="wrap">
-          <Tap aria-disabled={!armed} onClick={() => tell({ kind: "undo", of: tap.id, boiled: true })}>
-            It boiled all the while
+          <Tap aria-disabled={!armed} onClick={() => tell({ kind: "undo", of: tap.id, [question.field]: true })}>
+            {question.yes}
           </Tap>
-          <Tap aria-disabled={!armed} onClick={() => tell({ kind: "undo", of: tap.id, boiled: false })}>
-            It did not
+          <Tap aria-disabled={!armed} onClick={() => tell({ kind: "undo", of: tap.id, [question.field]: false })}>
+            {question.no}
           </Tap>
           <Tap variant="quiet" onClick={() => setAsked(null)}>
             Leave it as told
@@ -36,7 +37,7 @@ export function TakeBack({ tap, armed, tell }: Props) {
       data-key="u"
       data-asks=""
       aria-disabled={!armed}
-      onClick={() => (tap.asks_boil ? setAsked(tap.id) : tell({ kind: "undo", of: tap.id }))}
+      onClick={() => (question ? setAsked(tap.id) : tell({ kind: "undo", of: tap.id }))}
     >
       Take back: {tap.says}
     </Tap>

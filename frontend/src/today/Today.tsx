@@ -30,7 +30,14 @@ function press(line: TodayLine): { to: string; word: string } {
     case "seals":
       return {
         to: `/stove/${line.batch_id}`,
-        word: line.at ? "See it" : line.kind === "save" ? "Save them" : "Check them",
+        word:
+          line.kind === "save"
+            ? line.key.startsWith("out:")
+              ? "Say that they are out"
+              : "Save them"
+            : line.at
+              ? "See it"
+              : "Check them",
       };
     case "clock":
       return { to: line.batch_id ? `/stove/${line.batch_id}` : "/stove", word: "To the Stove" };
@@ -39,7 +46,12 @@ function press(line: TodayLine): { to: string; word: string } {
     case "look":
       return line.key === "look:missing"
         ? { to: "/shelf/found?state=missing", word: "Say what became of them" }
-        : { to: `/shelf/found?marked=${line.key === "look:recalled" ? "recalled" : "look"}`, word: "Go through them" };
+        : line.key === "look:out"
+          ? { to: "/shelf/found?state=out", word: "Go through them" }
+          : {
+              to: `/shelf/found?marked=${line.key === "look:recalled" ? "recalled" : "look"}`,
+              word: "Go through them",
+            };
     case "copy":
       return { to: "/kitchen", word: "To the copies" };
     case "lack":

@@ -32,13 +32,13 @@ from rheum.core.batch.events import (
     VinegarMeasured,
 )
 from rheum.core.batch.filling import walks
-from rheum.core.batch.giving_up import unprocessed_jars
-from rheum.core.batch.jars import ALL_CHILLED, jar_at
+from rheum.core.batch.giving_up import unprocessed_waits
+from rheum.core.batch.jars import jar_at
 from rheum.core.batch.moment import Moment
 from rheum.core.batch.taking_back import may_take_back
 from rheum.core.batch.tally import Tally, counted
 from rheum.core.batch.told import apply, fold
-from rheum.core.batch.wait_limits import HOURS_TO_SAVE, TOO_LATE, Wait, over_a_day, overdue
+from rheum.core.batch.wait_limits import ALL_CHILLED, HOURS_TO_SAVE, TOO_LATE, Wait, over_a_day, overdue
 from rheum.core.batch.walk import may_fill, may_tell_task, nothing_tested_open
 
 
@@ -180,9 +180,7 @@ def _cold_since(waits: Iterable[Wait], chilled: bool, at: Moment) -> None:
 def _given_up(tally: Tally, said: GivenUp, at: Moment) -> None:
     if said.jars_to != "fridge":
         return
-    left = set(unprocessed_jars(tally))
-    waits = [wait for load in tally.loads if left & set(load.numbers) for wait in load.waits]
-    _cold_since((*waits, *((Wait("filled", tally.lidded_at),) if tally.lidded_at else ())), said.chilled, at)
+    _cold_since(unprocessed_waits(tally), said.chilled, at)
 
 
 def _moved(tally: Tally, said: Moved, at: Moment) -> None:

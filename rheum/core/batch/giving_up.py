@@ -6,7 +6,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from rheum.core.batch.events import EventRefused, GivenBack, GivenUp
+from rheum.core.batch.moment import Moment
 from rheum.core.batch.tally import LoadTally, Tally
+from rheum.core.batch.wait_limits import ALL_CHILLED, Wait, over_a_day
 from rheum.core.making.takes import Take
 
 
@@ -31,6 +33,8 @@ class GivingUp:
     offers: tuple[Offer, ...]
     jars: int
     at_once: bool
+    # What is asked where the filled jars have stood for a day, before they are told to be in the refrigerator.
+    asks_chilled: str = ""
 
 
 def processed(load: LoadTally) -> bool:
@@ -55,7 +59,14 @@ def may_be_given_up(tally: Tally) -> bool:
     return not tally.filling_over or bool(unprocessed_jars(tally))
 
 
-def giving_up(tally: Tally, takes: Iterable[Take]) -> GivingUp | None:
+def unprocessed_waits(tally: Tally) -> tuple[Wait, ...]:
+    """Since when the filled jars that had no whole time wait."""
+    left = set(unprocessed_jars(tally))
+    waits = [wait for load in tally.loads if left & set(load.numbers) for wait in load.waits]
+    return (*waits, *((Wait("filled", tally.lidded_at),) if tally.lidded and tally.lidded_at else ()))
+
+
+def giving_up(tally: Tally, takes: Iterable[Take], now: Moment | None = None) -> GivingUp | None:
     """What is asked before the batch is given up; None where it cannot be any more."""
     if not may_be_given_up(tally):
         return None
@@ -93,7 +104,10 @@ def giving_up(tally: Tally, takes: Iterable[Take]) -> GivingUp | None:
         and not tally.noted
         and not tally.chipped
     )
-    return GivingUp(tuple(offers), len(unprocessed_jars(tally)), untold)
+    late = now is not None and over_a_day(unprocessed_waits(tally), now)
+    return GivingUp(
+        tuple(offers), len(unprocessed_jars(tally)), untold, f"They were filled more than 24 hours ago. {ALL_CHILLED}" if late else ""
+    )
 
 
 def back_of(said: GivenUp, offered: GivingUp) -> tuple[Take, ...]:

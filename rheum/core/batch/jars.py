@@ -8,7 +8,7 @@ from typing import Final
 from rheum.core.batch.moment import Moment, at_least, at_most, due
 from rheum.core.batch.standing import JarAct, JarStanding, JarState
 from rheum.core.batch.tally import LoadTally, Tally
-from rheum.core.batch.wait_limits import HOURS_TO_SAVE, Wait, earliest, over_a_day, overdue
+from rheum.core.batch.wait_limits import CHILLED, HOURS_TO_SAVE, Wait, earliest, over_a_day, overdue
 from rheum.core.facts.disposal import DISPOSAL
 
 # Ends of a jar's story in its batch. A jar that waits to be saved, or to be thrown out, is none of them: it stays in sight until that is told.
@@ -17,10 +17,6 @@ _SETTLED: Final[tuple[JarState, ...]] = ("sealed", "fridge", "gone")
 TO_SAVE: Final[tuple[JarState, ...]] = ("unsealed", "short", "held")
 _SPOILED: Final = f"Signs of spoilage. {DISPOSAL}"
 _DAY: Final = timedelta(hours=HOURS_TO_SAVE)
-CHILLED: Final = "Has it been in the refrigerator since then? If it stood in the warm for a part of that day, throw it out, untasted."
-ALL_CHILLED: Final = (
-    "Have they been in the refrigerator since then? If they stood in the warm for a part of that day, throw them out, untasted."
-)
 
 
 def settled(tally: Tally, jar: JarStanding) -> bool:

@@ -11,7 +11,7 @@ from rheum.core.batch.admission import filling_stood
 from rheum.core.batch.begun import Snapshot, Step
 from rheum.core.batch.events import Event, Undone
 from rheum.core.batch.filling import walks
-from rheum.core.batch.jars import ALL_CHILLED, jar_at, settled, too_late
+from rheum.core.batch.jars import jar_at, settled, too_late
 from rheum.core.batch.moment import Moment, at_least, at_most, due, jump_s
 from rheum.core.batch.says import (
     actions_at,
@@ -30,7 +30,7 @@ from rheum.core.batch.taking_back import question
 from rheum.core.batch.tally import PREPARING, Counted, LoadTally, Tally, counted
 from rheum.core.batch.tasks_at import ahead_of, coming_at, fill_ready, filling_at, hot_at, pots_at, task_now, tasks_at
 from rheum.core.batch.told import fold, standing
-from rheum.core.batch.wait_limits import Wait, boil_by, over_a_day, overdue
+from rheum.core.batch.wait_limits import ALL_CHILLED, Wait, boil_by, over_a_day, overdue
 from rheum.core.batch.walk import minutes_word, stale
 from rheum.core.facts.canner import REST_MINUTES
 from rheum.core.making.brine import Brine, adjusted, forecast

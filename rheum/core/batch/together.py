@@ -8,12 +8,13 @@ from datetime import datetime, timedelta
 from typing import Final, Literal
 
 from rheum.core.batch.begun import Snapshot
+from rheum.core.batch.jars import to_save, to_throw_out
 from rheum.core.batch.moment import Moment, due
 from rheum.core.batch.standing import Action, Load, RunState, TaskStanding
 
 # Why something is meant now, in the order in which it is.
-Why = Literal["over", "doubt", "hot-jars", "stir", "canner", "work", "seals"]
-WHYS: Final[tuple[Why, ...]] = ("over", "doubt", "hot-jars", "stir", "canner", "work", "seals")
+Why = Literal["over", "doubt", "hot-jars", "stir", "canner", "save", "work", "seals"]
+WHYS: Final[tuple[Why, ...]] = ("over", "doubt", "hot-jars", "stir", "canner", "save", "work", "seals")
 PotState = Literal["heating", "boiling", "hot"]
 ClockKind = Literal["process", "rest", "task", "cooling", "timer"]
 MOST_TIMER_MIN: Final = 48 * 60.0
@@ -196,7 +197,8 @@ def _now_of(snapshot: Snapshot, state: RunState) -> list[NowItem]:
             if beside is not None:
                 found.append(item("work", beside.title, beside.says, beside.actions, task=beside))
     elif state.filling is not None:
-        found.append(item("hot-jars" if state.filling.jars_in else "canner", state.headline, state.detail, state.actions, filling=True))
+        why_fill: Why = "hot-jars" if state.filling.jars_in else "canner"
+        found.append(item(why_fill, state.headline, state.detail, state.actions, filling=not state.filling.stood))
     elif (why_load := _why_of(state)) is not None:
         found.append(item(why_load, state.headline, state.detail, state.actions))
     return found
@@ -211,6 +213,8 @@ def _why_of(state: RunState) -> Why | None:
             "heating": "canner",
         }  # fmt: skip
         return by_phase.get(load.phase)
+    if state.step == "seals" and any(to_save(jar) or to_throw_out(jar) for jar in state.jars):
+        return "save"
     if state.step == "seals":
         return "seals" if any(jar.state == "to-check" for jar in state.jars) else None
     return None if state.step == "done" else "work"

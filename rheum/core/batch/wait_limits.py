@@ -26,6 +26,12 @@ TOO_LATE: Final[Mapping[WaitKind, str]] = {
 }  # fmt: skip
 
 
+CHILLED: Final = "Has it been in the refrigerator since then? If it stood in the warm for a part of that day, throw it out, untasted."
+ALL_CHILLED: Final = (
+    "Have they been in the refrigerator since then? If they stood in the warm for a part of that day, throw them out, untasted."
+)
+
+
 @dataclass(frozen=True, slots=True)
 class Wait:
     """What the next boil of a load must keep to: its first jar was lidded, its boil was lost, or a boil ended, and when."""

@@ -196,7 +196,7 @@ def sheet_of(plan: Plan, day: date, work: Work, *, american: bool = False) -> Sh
     worst = [found.says for found in verdict.findings if found.level in ("stop", "limit")]
     why = _why_minutes(plan, process) if shelf and process else (worst[0] if worst else "Not processed.")
     place = {"shelf": "for the shelf", "fridge": "for the refrigerator", "discard": "do not jar this"}[verdict.destination]
-    look = ["A jar that leaks, bulges, spurts, smells off or is cloudy is thrown out, unopened and untasted."]
+    look = ["A jar that leaks, bulges, spurts, smells off, or turned cloudy on the shelf, is thrown out, unopened and untasted."]
     if shelf and process:
         boil = "A full rolling boil that stirring would not stop; water over the lids all the time."
         look.insert(0, "An unbroken column of steam all the time." if process.method == "steam" else boil)

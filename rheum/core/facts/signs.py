@@ -23,21 +23,29 @@ class Place:
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """What a jar comes to. `days`: how many it keeps in the refrigerator."""
+    """What a jar comes to. `days`: how many it keeps in the refrigerator; `suspect`: it may be poisonous, and who ate of it is told what to look for."""
 
     id: str
     title: str
     kind: Becomes
     says: str
     days: int | None = None
+    suspect: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Question:
-    """A question whose “yes”, and whose “I do not know”, lead to `yes`: an outcome, or another sign's questions."""
+    """A question whose “yes”, and whose “I do not know”, lead to `yes`: an outcome, or another sign's questions. `good`: its “yes” is the good answer, and
+    “no” leads there. `things`: what is to be ticked; one of them is “yes”, none of them “no”."""
 
     says: str
     yes: str = "out"
+    good: bool = False
+    things: tuple[str, ...] = ()
+
+    def goes_on(self, answer: str) -> bool:
+        """Whether this answer is the good one, after which the next question is asked."""
+        return answer == ("yes" if self.good else "no")
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Final, Literal
 
+from rheum.core.facts.disposal import IF_EATEN
 from rheum.core.facts.signs import LEADS_TO, Becomes, Cause, Outcome, Sign, Signs
 from rheum.core.measures.refused import RequestError
 
@@ -18,6 +19,9 @@ ONE_SIGN: Final = (
 )
 OVERDUE: Final = "Its last day is past."
 UNJUDGED: Final = "Nobody here saw it made, so no answer vouches for it: in doubt, it goes out."
+LOOK_FIRST: Final = (
+    "A mate of this jar was found wrong. Look at this one for every other sign before it is opened, and say on its page what you saw."
+)
 MATES: Final = (
     "Look at its batch mates before they are opened: lid down, no gas, no leak, no cloud that was not there. They are marked on the shelf."
 )
@@ -25,16 +29,17 @@ MATES: Final = (
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """A question to be answered, the how many-th it is."""
+    """A question to be answered, the how many-th it is. `things`: what is to be ticked; one of them is “yes”, none of them “no”."""
 
     number: int
     says: str
+    things: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Ending:
     """What the jar comes to: what to do with it, with its mates, and next time; `tell`: what is recorded of it, `days` how long it keeps in the
-    refrigerator."""
+    refrigerator; `if_eaten`: of one that may be poisonous, what to do if somebody ate of it."""
 
     outcome: str
     title: str
@@ -48,15 +53,19 @@ class Ending:
     tell: Tells
     note: str
     days: int | None
+    if_eaten: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class ThisJar:
-    """What is known of the jar that it was seen on: it is open already, its last day is past, nobody judged it."""
+    """What is known of the jar that it was seen on: it is open already, its last day is past, nobody judged it; it is to be thrown out or was, or traced,
+    and why (`out`); a mate of it was found wrong (`look`)."""
 
     opened: bool = False
     overdue: bool = False
     unjudged: bool = False
+    out: str = ""
+    look: bool = False
 
 
 def walk(signs: Signs, sign_id: str, answers: Sequence[Answer], jar: ThisJar = ThisJar()) -> Asked | Ending:
@@ -71,22 +80,28 @@ def walk(signs: Signs, sign_id: str, answers: Sequence[Answer], jar: ThisJar = T
         lead, by_no = sign.end, True
         for question in sign.ask:
             if asked == len(answers):
-                return Asked(asked + 1, question.says)
+                return Asked(asked + 1, question.says, question.things)
             asked += 1
-            if answers[asked - 1] != "no":
+            if not question.goes_on(answers[asked - 1]):
                 lead, by_no = question.yes, False
                 break
     if asked < len(answers):
         raise RequestError("answers", "That is answered already. Begin with the sign again.")
     outcome = signs.outcomes[lead]
     if jar.overdue and outcome.kind != "thrown":
+        outcome, by_no = signs.outcomes["past-time"], False
+    if jar.out and outcome.kind != "thrown":
         outcome, by_no = signs.outcomes["out"], False
     if outcome.id == "out" and (jar.opened or sign.opened or seen.opened):
         outcome = signs.outcomes["out-open"]
     # The sign's own words hold only where every one of its questions was answered with “no”.
     ending = _ending(seen, sign, outcome, sign.now if by_no and sign.now is not None else outcome.says)
+    if jar.out:
+        return replace(ending, says=f"{jar.out} {ending.says}")
     if jar.overdue and ending.kind == "thrown":
         return replace(ending, says=f"{OVERDUE} {ending.says}")
+    if jar.look and ending.kind == "eat":
+        ending = replace(ending, also=f"{LOOK_FIRST} {ending.also}")
     return replace(ending, also=f"{ending.also} {UNJUDGED}") if jar.unjudged and ending.kind == "eat" else ending
 
 
@@ -97,5 +112,5 @@ def _ending(seen: Sign, last: Sign, outcome: Outcome, says: str) -> Ending:
         also=ONE_SIGN if eaten else "",
         mates="" if eaten or outcome.kind == "leave" else MATES,
         causes=seen.causes, next=last.next, source=seen.source,
-        tell=_TELLS[outcome.kind], note=f"{seen.sign}: {outcome.title.lower()}", days=outcome.days,
+        tell=_TELLS[outcome.kind], note=f"{seen.sign}: {outcome.title.lower()}", days=outcome.days, if_eaten=IF_EATEN if outcome.suspect else "",
     )  # fmt: skip

@@ -219,6 +219,15 @@ _STANDS: Final[dict[LifeState, str]] = {
 }
 
 
+def known_wrong(life: JarLife) -> str:
+    """What is known against a jar, whatever is seen on it now; "" where nothing is."""
+    if life.state == "thrown":
+        return "This jar was thrown out."
+    if life.state == "out":
+        return "This jar is to be thrown out already."
+    return f"This jar was traced: {life.recalled}." if life.recalled else ""
+
+
 def may_tell(lives: Iterable[JarLife], said: JarTold, today: date) -> None:
     """Whether something can be said of jars as they stand. EventRefused with a sentence where it cannot."""
     by_number = {life.number: life for life in lives}
