@@ -190,7 +190,7 @@ def _steps_read(formula: Formula | None) -> tuple[StepRead, ...]:
 @blueprint.output(LookedOut)
 def look_over(asked: EntryIn) -> LookedView:
     """Look an entry over: what is refused, what must be entered twice, how it compares. Nothing is stored."""
-    return _looked(look(_entry(asked), kitchen_library()))
+    return _looked(look(_entry(asked), kitchen_library(), now().year))
 
 
 @blueprint.post("/api/own-formulas")
@@ -199,7 +199,7 @@ def look_over(asked: EntryIn) -> LookedView:
 def enter(asked: EnteredIn) -> Entered:
     """Store a formula whose acid, produce and minutes were entered twice alike."""
     entry, lib = _entry(asked), kitchen_library()
-    found = look(entry, lib)
+    found = look(entry, lib, now().year)
     parted = second_reading(
         entry,
         found,

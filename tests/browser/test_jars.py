@@ -45,7 +45,7 @@ def test_a_jar_is_opened_given_noted_found_and_taken_back(size: dict[str, int], 
     expect(page.get_by_text("26-008-5")).to_be_visible()
     # Found unsealed: out, unopened and untasted; its mates are looked at; a slip of the thumb is taken back.
     page.get_by_role("button", name="Found unsealed").click()
-    expect(page.get_by_text("out, unopened and untasted")).to_be_visible()
+    expect(page.get_by_text("Found unsealed on the shelf.")).to_be_visible()
     expect(page.get_by_role("button", name="Opened")).to_have_count(0)
     page.get_by_role("link", name="Its 5 mates").click()
     expect(page.locator("[data-jar='1']")).to_contain_text("a mate was found wrong: look at it first")

@@ -196,7 +196,7 @@ def test_a_boil_lost_taken_back_late_asks_if_it_boiled_on(demo_server: Running, 
     demo_server.clock.forward(minutes=2)
     page.reload()
     page.get_by_role("button", name="Take back: Boil lost").click()
-    expect(page.get_by_text("Did it boil all the while since?")).to_be_visible()
+    expect(page.get_by_text("Did it boil all the while since then?")).to_be_visible()
     page.get_by_role("button", name="It boiled all the while").click()
     expect(page.get_by_role("heading", name="Keep it boiling")).to_be_visible()
 

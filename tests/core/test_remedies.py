@@ -11,11 +11,14 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from rheum.core.facts.circumstances import Settings
+from rheum.core.facts.formulas import Formula
 from rheum.core.judging.check import check_text
 from rheum.core.judging.codes import LEVELS
 from rheum.core.judging.findings import Finding
 from rheum.core.judging.verdict import Verdict
-from rheum.core.measures.altitude import read_altitude
+from rheum.core.measures.altitude import altitude, read_altitude
+from rheum.core.measures.amount import leading_amount
+from rheum.core.measures.units import ml_per
 from rheum.core.recipe.changes import Change, apply_changes
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
@@ -223,3 +226,20 @@ def test_the_remedies_of_a_long_text_are_no_longer_than_ten_times_the_text(break
     # A page of the usual length still takes each sentence out.
     few = check_text(text[:3000].rsplit(".", 1)[0] + ".\n", HERE, FACTS)
     assert any(found.remedy and found.remedy.instead and found.remedy.instead.changes for found in few.findings)
+
+
+@pytest.mark.parametrize("formula", list(FACTS.formulas.values()), ids=lambda formula: formula.id)
+def test_missing_acid_is_advised_in_the_formulas_own_figure_never_below_it(formula: Formula) -> None:
+    wanted = {line.ingredient.name: line.amount.high * ml_per(line.amount.unit, "us") for line in formula.jar_lines if line.ingredient.role.role in ("vinegar", "juice") and not line.per_jar}  # fmt: skip
+    lines, listing = [], True
+    for line in formula_text(formula).split("\n"):
+        listing = listing and not line.startswith(("Method", "Soak", "Per "))
+        if not (listing and any(name in line for name in wanted)):
+            lines.append(line)
+    verdict = check_text("\n".join(lines), Settings(altitude(0, "m"), measures="us", formula_id=formula.id), FACTS)
+    advice = next(found.remedy for found in verdict.findings if found.code == "acid-reduced" and found.remedy)
+    for change in advice.changes:
+        amount, rest = leading_amount(change.text)
+        ml = next(ml for name, ml in wanted.items() if name in rest)
+        assert amount is not None and ml * 0.999 <= amount.low * ml_per(amount.unit, "us") <= ml * 1.05, (change.text, ml)
+        assert " plus " not in change.text, change.text

@@ -27,7 +27,7 @@ const KEYS: [string, string][] = [
   ["o", "leave it out, or the other way"],
   ["t", "set a clock of one's own"],
   ["a", "ten minutes away"],
-  ["q", "stop the alarm"],
+  ["q, Esc", "stop the alarm"],
 ];
 const OFF = "rheum-keys-off";
 const TAPPED_MS = 500;
@@ -115,10 +115,19 @@ export function Keys() {
       held.current = 0;
       delete document.body.dataset.keys;
     };
+    // Escape stops an alarm before it closes a dialog: there one may be typing, and Tab does not lead out of it.
+    const stop = (event: KeyboardEvent) => {
+      if (event.key !== "Escape" || off || !document.querySelector('[data-alarm] [data-key="q"]')) return;
+      press("q");
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    window.addEventListener("keydown", stop, true);
     window.addEventListener("keydown", down);
     window.addEventListener("keyup", up);
     window.addEventListener("blur", away);
     return () => {
+      window.removeEventListener("keydown", stop, true);
       window.removeEventListener("keydown", down);
       window.removeEventListener("keyup", up);
       window.removeEventListener("blur", away);

@@ -309,6 +309,12 @@ class _Reader:
         added, lines, unread, portions = amounts_said(
             [(block.number, sentence, clauses) for block, sentence, clauses in heard], tuple(self.lines), self.catalogue
         )
+        # Acid counts where it stands in the list, never where a sentence speaks of it: whose it is, when, and whether it goes in, a sentence can
+        # tell in more ways than anybody can hear.
+        acid = [line for line in added if line.ingredient.role.acid]
+        added = [line for line in added if not line.ingredient.role.acid]
+        for line in acid:
+            unread.append(Unread(line.number, line.text, _ACID_IN_PROSE.format(line.ingredient.name), sentence=line.text))
         self.lines = [*lines, *added]
         self.unread += [
             item for item in unread if not any(item.line == other.line and item.sentence == other.sentence for other in self.unread)
@@ -337,6 +343,9 @@ class _Reader:
 
 
 _WEEKS: Final = (21.0, 800.0)
+_ACID_IN_PROSE: Final = (
+    "An amount of {} stands in a sentence. Acid counts only where it has a line of its own: give it one, or leave the sentence out."
+)
 
 
 def _stands_on_the_shelf(code: str, clauses: Sequence[Clause], sentence: str, notes: Notes) -> bool:

@@ -163,7 +163,7 @@ def own_id(title: str, taken: Mapping[str, object]) -> str:
     return found
 
 
-def _source_refusals(entry: Entry) -> list[Refusal]:
+def _source_refusals(entry: Entry, this_year: int) -> list[Refusal]:
     found, source = [], entry.source
     if not source.title.strip():
         found.append(Refusal("Write the title of the source, as it stands on the cover or the sheet.", "title"))
@@ -171,13 +171,14 @@ def _source_refusals(entry: Entry) -> list[Refusal]:
         found.append(Refusal("Write the page, or the address of the sheet.", "page"))
     if source.year < FIRST_YEAR:
         found.append(Refusal(f"{source.year} is too old: the rules changed in 1994. Look for a newer edition.", "year"))
-    if source.year > LAST_YEAR:
+    if source.year > this_year:
         found.append(Refusal("Write the year in which the source was printed or last reviewed.", "year"))
     return found
 
 
-def _process_refusals(entry: Entry) -> list[Refusal]:
+def _process_refusals(entry: Entry, library: Library) -> list[Refusal]:
     found = []
+    largest = _largest_tested(library)
     if not entry.minutes:
         found.append(Refusal("Write the minutes of processing for at least one jar size.", "minutes"))
     for size, figures in entry.minutes.items():
@@ -187,6 +188,20 @@ def _process_refusals(entry: Entry) -> list[Refusal]:
             found.append(Refusal(f"{JAR_WORD[size].capitalize()}: give {len(entry.bands_ft) + 1} figures, one for each height.", "minutes"))
         elif list(figures) != sorted(figures) or not all(_LEAST_MINUTES <= figure <= _MOST_MINUTES for figure in figures):
             found.append(Refusal(f"Minutes lie between {_LEAST_MINUTES} and {_MOST_MINUTES}, and never fall with the height.", "minutes"))
+        elif CLASS_ML[size] > largest:
+            found.append(
+                Refusal(
+                    f"{JAR_WORD[size].capitalize()}: no pickle that Rheum knows was tested in jars as large. Read the table again.",
+                    "minutes",
+                )
+            )
+        elif len(figures) > 1 and figures[0] == figures[-1]:
+            found.append(
+                Refusal(
+                    f"{JAR_WORD[size].capitalize()}: minutes that stay the same at every height are no table by height. Look for the one that rises, or give the sea-level figure alone.",
+                    "minutes",
+                )
+            )
     ordered = sorted((size for size in entry.minutes if size in CLASS_ML), key=CLASS_ML.__getitem__)
     for small, large in pairwise(ordered):
         if any(one > other for one, other in zip(entry.minutes[small], entry.minutes[large], strict=False)):
@@ -198,6 +213,13 @@ def _process_refusals(entry: Entry) -> list[Refusal]:
     if not 3.0 <= entry.headspace_mm <= 26.0:
         found.append(Refusal("A headspace lies between 1/8 and 1 inch (3 to 25 mm).", "headspace"))
     return found
+
+
+def _largest_tested(library: Library) -> float:
+    """Millilitres of the largest jar that any shipped formula has minutes for."""
+    return max(
+        CLASS_ML[size] for formula in library.formulas.values() if formula.own is None for size in (*formula.minutes, *formula.minutes_raw)
+    )
 
 
 def _of_unsure_strength(line: RecipeLine) -> bool:
@@ -249,10 +271,10 @@ def _verdict_refusals(formula: Formula, recipe: Recipe, library: Library) -> lis
     return found
 
 
-def look(entry: Entry, library: Library) -> Looked:
-    """Look an entry over, before anything is stored. UnreadableRecipe where the text holds nothing usable."""
+def look(entry: Entry, library: Library, this_year: int = LAST_YEAR) -> Looked:
+    """Look an entry over, before anything is stored: nothing is printed after `this_year`. UnreadableRecipe where the text holds nothing usable."""
     recipe = read_recipe(entry.text, library.catalogue)
-    refusals = [*_source_refusals(entry), *_process_refusals(entry), *_line_refusals(recipe)]
+    refusals = [*_source_refusals(entry, this_year), *_process_refusals(entry, library), *_line_refusals(recipe)]
     twice = tuple(
         TwiceLine(line.number, line.ingredient.name, _amount_words(line))
         for line in recipe.lines

@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final
 
+from rheum.core.facts.formulas import FormulaLine
 from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
 from rheum.core.judging.remedies import as_written, formula_line, inserted, removed, renamed, replaced, scaled, to_volume
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
 from rheum.core.measures.acidity import CANNING_STRENGTH, FOOD_LIMIT, parts_to_reach
 from rheum.core.measures.saying import ml, percent
-from rheum.core.measures.units import kind_of
+from rheum.core.measures.units import kind_of, ml_per
 from rheum.core.recipe.changes import Change
 
 TOLERANCE: Final = 1.02
@@ -186,7 +187,7 @@ def acid_kind(case: Case) -> Iterator[Finding]:
                     item.line.number,
                     Remedy("Use bottled lemon or lime juice, the same volume.", renamed(case, item.line, "bottled lemon juice")),
                 )
-        elif match.juice_ml * TOLERANCE < (wanted := form.juice_ml * _juice_scale(case)):
+        elif match.vinegar_counted_ml + match.juice_ml > 0 and match.juice_ml * TOLERANCE < (wanted := form.juice_ml * _juice_scale(case)):
             # What is added counts as acid too, and so asks for its own share.
             share = form.juice_ml / form.acid_ml
             short = (wanted - match.juice_ml) / (1 - share) if share < 1 else wanted - match.juice_ml
@@ -218,7 +219,33 @@ def _more_juice(case: Case, juices: list[Measured], short: float) -> tuple[Chang
     wanted = (
         next((line for line in case.match.formula.jar_lines if line.ingredient.klass == "citrus-bottled"), None) if case.match else None
     )
-    return inserted(case, f"{short * 1.005:.0f} ml {wanted.ingredient.name if wanted else 'bottled lemon juice'}")
+    if wanted is None:
+        return inserted(case, f"{short * 1.005:.0f} ml bottled lemon juice")
+    return inserted(case, _whole_cups(case, wanted, short / _line_ml(wanted)))
+
+
+# So much more acid than is needed is no fault, and can be measured in one cup (own pick, on the safe side).
+_MORE_FOR_A_CUP: Final = 1.05
+
+
+def _whole_cups(case: Case, wanted: FormulaLine, scale: float) -> str:
+    """A formula's acid at a scale, never under it: rounded up to the next quarter or third of a cup where that is near."""
+    ml_wanted = _line_ml(wanted) * scale
+    cup = ml_per("cup", case.family)
+    cups = [whole + part for whole in range(int(ml_wanted / cup) + 1) for part in (0.25, 1 / 3, 0.5, 2 / 3, 0.75, 1.0)]
+    up = min((one * cup for one in cups if one * cup >= ml_wanted * 0.999), default=0.0)
+    return formula_line(case, wanted, scale * (up / ml_wanted if ml_wanted < up <= ml_wanted * _MORE_FOR_A_CUP else 1.0))
+
+
+def _line_ml(line: FormulaLine) -> float:
+    """Millilitres of a formula's acid in one batch of it; its cups are US ones."""
+    return line.amount.high * ml_per(line.amount.unit, "us")
+
+
+def missing_scale(case: Case) -> float:
+    """How many batches of the formula's acid a recipe without any needs: by its fullest slot, never by less than all its produce together."""
+    match = case.match
+    return 1.0 if match is None else max(match.scale, _produce_scale(case))
 
 
 def _juice_scale(case: Case) -> float:
@@ -317,7 +344,7 @@ def more_acid(case: Case, factor: float) -> tuple[Change, ...]:
     lines = [item for item in case.of_role("vinegar", "juice") if not item.per_jar and item.bulk]
     if not lines:
         wanted = [line for line in match.formula.jar_lines if line.ingredient.role.role in ("vinegar", "juice")]
-        return tuple(change for line in wanted for change in inserted(case, formula_line(case, line, match.scale * 1.002)))
+        return tuple(change for line in wanted for change in inserted(case, _whole_cups(case, line, missing_scale(case))))
     return tuple(change for item in lines for change in scaled(case, item.line, factor, True))
 
 

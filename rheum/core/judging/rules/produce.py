@@ -9,7 +9,7 @@ from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.jars import counted_ml
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import as_written, formula_line, inserted, removed, scaled
-from rheum.core.judging.rules.acid import TOLERANCE, more_acid, use
+from rheum.core.judging.rules.acid import TOLERANCE, missing_scale, more_acid, use
 from rheum.core.judging.rules.said_of_it import more_in_a_raw_pack
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
@@ -116,7 +116,7 @@ def amounts(case: Case) -> Iterator[Finding]:
     if match.vinegar_counted_ml + match.juice_ml <= 0:
         yield finding(
             "acid-reduced",
-            f"The formula's acid is missing: {ml(match.profile.acid_ml * match.scale)} for this much produce.",
+            f"The formula's acid is missing: {ml(match.profile.acid_ml * missing_scale(case))} for this much produce.",
             None,
             use(more_acid(case, 1.0)),
         )
