@@ -76,7 +76,7 @@ def test_loaded_and_left_is_no_shelf_jar() -> None:
 def test_a_day_later_the_jars_are_asked_about() -> None:
     kitchen = in_the_canner().pass_by(48 * HOUR)
     state = kitchen.state()
-    assert state.headline == "Throw out jars 1, 2 and 3"
+    assert state.headline == "Throw out jars 1 to 3"
     with pytest.raises(EventRefused, match="in the refrigerator since") as refused:
         kitchen.tell("moved", 0, jar=1, to="fridge")
     assert refused.value.field == "chilled"
@@ -193,7 +193,7 @@ def test_no_minutes_at_the_new_height_keep_jars_off_the_shelf() -> None:
     kitchen.tell("height", 1, altitude="3,300 m", minutes={})
     with pytest.raises(EventRefused, match="Rheum has no minutes for this batch at 3,300 m"):
         kitchen.tell("seal", 13 * HOUR, jar=1, sealed=True)
-    assert {jar.state for jar in kitchen.state().jars} == {"held"} and kitchen.state().headline == "Save jars 1, 2 and 3"
+    assert {jar.state for jar in kitchen.state().jars} == {"held"} and kitchen.state().headline == "Save jars 1 to 3"
 
 
 def test_vinegar_found_weak_holds_the_batch() -> None:

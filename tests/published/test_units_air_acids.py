@@ -8,6 +8,8 @@ from fractions import Fraction
 import numpy as np
 import pint
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from iapws import IAPWS97
 from pHcalc.pHcalc import Acid, System
 
@@ -16,9 +18,11 @@ from rheum.core.measures.acidity import blend_strength, brine_percent, parts_to_
 from rheum.core.measures.altitude import (
     Altitude,
     AltitudeError,
+    AltitudeUnclear,
     altitude,
     boiling_point_c,
     read_altitude,
+    read_height,
     saturation_temperature_c,
 )
 from rheum.core.measures.equilibrium import acetate_mol, citrate_charge_mol, pure_acid_ph
@@ -139,6 +143,33 @@ def test_metres_that_are_exactly_a_thousand_feet() -> None:
 def test_heights_without_meaning_get_a_sentence(text: str) -> None:
     with pytest.raises(AltitudeError, match=r"Write|write"):
         read_altitude(text)
+
+
+@pytest.mark.parametrize(
+    ("text", "metres"),
+    [("1'800 m", 1800), ("1 800 m", 1800), ("1,8 km", 1800), ("1.8 km", 1800), ("1.800,5 m", 1800.5), ("1,800.5 m", 1800.5), ("0.800 m", 0.8), ("1265.125 m", 1265.125)],
+)  # fmt: skip
+def test_a_height_is_read_as_people_write_it(text: str, metres: float) -> None:
+    assert float(read_height(text, None).metres) == metres
+
+
+@given(st.integers(1, 999), st.integers(0, 999), st.sampled_from(".,"), st.sampled_from(["m", "ft"]))
+def test_three_figures_behind_a_point_or_comma_are_never_a_silent_thousandth(whole: int, part: int, point: str, unit: str) -> None:
+    text = f"{whole}{point}{part:03d} {unit}"
+    try:
+        read = read_height(text, None)
+    except AltitudeUnclear as unclear:
+        assert [float(one.value) for one in unclear.readings] == [whole * 1000 + part, float(f"{whole}.{part:03d}")]
+        assert all(read_height(f"{one.written} {one.unit}", None) == one for one in unclear.readings), "what is chosen is clear"
+    else:
+        assert float(Altitude(Fraction(whole * 1000 + part), read.unit).metres) > 8849, "the other reading is no height at all"
+
+
+@given(st.integers(-4_000_000, 88_000_000).map(lambda figure: Fraction(figure, 10_000)), st.sampled_from(["m", "ft"]))
+def test_a_height_said_here_is_read_back_here(value: Fraction, unit: str) -> None:
+    height = altitude(float(value), unit)  # type: ignore[arg-type]
+    assert read_altitude(str(height)) == height
+    assert altitude(height.written, height.unit) == height
 
 
 def test_boiling_point_falls_with_height() -> None:

@@ -71,7 +71,7 @@ def test_short_jars_stay_in_sight_whatever_made_them_short(shelf: Shelf, stage: 
         beans(shelf, "batch-short", until="lifted", boiled=11)
         asked = {"altitude": "2500", "altitude_unit": "m", "measures": "us", "height_change": "put-right"}
         assert shelf.client.put("/api/kitchen", json=asked).status_code == 200
-    assert lists(shelf, "Save jars 1, 2 and 3 of Dilled green beans") == [True] * 4
+    assert lists(shelf, "Save jars 1 to 3 of Dilled green beans") == [True] * 4
 
 
 def test_a_height_that_was_wrong_marks_the_jars_of_done_batches_and_a_move_marks_none(shelf: Shelf) -> None:

@@ -12693,7 +12693,7 @@ export interface components {
              * Height
              * @default null
              */
-            height?: number | null;
+            height?: string | number | null;
             /**
              * Pressure Hpa
              * @default null
@@ -12873,7 +12873,7 @@ export interface components {
          */
         "ReckonIn.Sterilise": {
             /** Height */
-            height: number;
+            height: string | number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -12902,7 +12902,7 @@ export interface components {
              * Height
              * @default 0
              */
-            height?: number;
+            height?: string | number;
             /** Start C */
             start_c: number;
             /**

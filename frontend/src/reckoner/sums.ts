@@ -8,7 +8,7 @@ export interface FieldOf {
   /** A list to choose from: fixed pairs, or the kitchen's salts, jars or fuels. */
   options?: readonly (readonly [string, string])[] | "jars";
   /** Text or several figures, kept as written. */
-  kind?: "text" | "list";
+  kind?: "text" | "list" | "height";
   /** May be left empty. */
   optional?: boolean;
 }
@@ -105,7 +105,7 @@ export const SUMS: readonly SumOf[] = [
     title: "Where water boils",
     group: "Heat and height",
     fields: [
-      { name: "height", label: "Height", start: "1265", optional: true },
+      { name: "height", label: "Height", start: "1265", kind: "height", optional: true },
       { name: "unit", label: "in", start: "m", options: UNITS },
       { name: "reading_c", label: "or a thermometer in boiling water, °C", start: "", optional: true },
       { name: "pressure_hpa", label: "or a barometer in the kitchen, hPa", start: "", optional: true },
@@ -116,7 +116,7 @@ export const SUMS: readonly SumOf[] = [
     title: "Sterilising empty jars",
     group: "Heat and height",
     fields: [
-      { name: "height", label: "Height", start: "1265" },
+      { name: "height", label: "Height", start: "1265", kind: "height" },
       { name: "unit", label: "in", start: "m", options: UNITS },
     ],
   },
@@ -142,7 +142,7 @@ export const SUMS: readonly SumOf[] = [
       { name: "start_c", label: "It begins at, °C", start: "60" },
       { name: "watts", label: "Burner, W", start: "2500" },
       { name: "fuel", label: "Kind", start: "gas", options: FUELS },
-      { name: "height", label: "Height", start: "1265" },
+      { name: "height", label: "Height", start: "1265", kind: "height" },
       { name: "unit", label: "in", start: "m", options: UNITS },
     ],
   },
@@ -185,7 +185,7 @@ export function askedOf(one: SumOf, typed: Record<string, string>): ReckonAsked 
   for (const field of one.fields) {
     const text = (typed[field.name] ?? field.start).trim();
     if (text === "" && field.optional) continue;
-    if (field.options || field.kind === "text") asked[field.name] = text;
+    if (field.options || field.kind === "text" || field.kind === "height") asked[field.name] = text;
     else if (field.kind === "list")
       asked[field.name] = text
         .split(/[\s;]+/)

@@ -74,6 +74,7 @@ function When({ line, now }: { line: TodayLine; now: number }) {
   const today = new Date(at).toDateString() === new Date(now).toDateString();
   return (
     <Text fontWeight="650">
+      {line.kind === "save" ? "by " : ""}
       {today ? "" : `${dayOf(line.at)}, `}
       {timeOfDay(line.at)}
     </Text>

@@ -253,8 +253,11 @@ _THROW_OUT: Final = "Their 24 hours are past. Throw them out unopened and untast
 
 
 def numbered(jars: Sequence[JarStanding]) -> str:
-    """`jar 3`, `jars 1, 2 and 5`."""
-    return f"{'jar' if len(jars) == 1 else 'jars'} {listed([str(jar.number) for jar in jars])}"
+    """`jar 3`, `jars 1, 2 and 5`, `jars 1 to 6`."""
+    numbers = [jar.number for jar in jars]
+    if len(numbers) > 2 and numbers == list(range(numbers[0], numbers[-1] + 1)):
+        return f"jars {numbers[0]} to {numbers[-1]}"
+    return f"{'jar' if len(jars) == 1 else 'jars'} {listed([str(number) for number in numbers])}"
 
 
 def filling_stood_says(jars: int) -> tuple[str, str]:

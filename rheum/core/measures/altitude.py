@@ -61,7 +61,9 @@ class Altitude:
     @property
     def written(self) -> str:
         """The plain figure, as it is kept: `1265`, `4150.5`."""
-        return str(self.value.numerator) if self.value.denominator == 1 else repr(float(self.value))
+        plain = str(self.value.numerator) if self.value.denominator == 1 else repr(float(self.value))
+        # Three figures behind a point could be thousands: with one more they are not.
+        return f"{plain}0" if len(plain.partition(".")[2]) == 3 else plain
 
     @property
     def says(self) -> str:

@@ -14,6 +14,7 @@ from rheum.core.measures.altitude import (
     height_of_pressure,
     height_of_reading,
     pressure_pa,
+    read_height,
 )
 from rheum.core.measures.heat import EFFICIENCY, FOOD_KJ, WATER_KJ, boil_off_l
 from rheum.core.measures.units import US_CUP_ML
@@ -28,15 +29,16 @@ class Boiling:
     """The boiling point at a height; or, from a thermometer in boiling water or a pressure, the height it stands for."""
 
     sum: Literal["boiling"]
-    height: float | None = None
+    # As it is written, or a plain figure.
+    height: str | float | None = None
     unit: Literal["m", "ft"] = "m"
     reading_c: float | None = None
     pressure_hpa: float | None = None
 
 
-def _height(value: float, unit: Literal["m", "ft"]) -> Altitude:
+def _height(value: str | float, unit: Literal["m", "ft"]) -> Altitude:
     try:
-        return altitude(repr(value), unit)
+        return read_height(value, unit) if isinstance(value, str) else altitude(value, unit)
     except AltitudeError as error:
         raise ReckonError("height", str(error)) from None
 
@@ -100,7 +102,7 @@ class Sterilise:
     """Minutes of boiling that sterilise empty jars at a height."""
 
     sum: Literal["sterilise"]
-    height: float
+    height: str | float
     unit: Literal["m", "ft"] = "m"
 
 
@@ -129,7 +131,7 @@ class TimeToBoil:
     start_c: float
     watts: float
     fuel: Literal["gas", "electric", "induction"]
-    height: float = 0.0
+    height: str | float = 0.0
     unit: Literal["m", "ft"] = "m"
 
 
