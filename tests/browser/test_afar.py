@@ -81,7 +81,7 @@ def test_an_alarm_rings_on_every_screen_until_one_has_heard_it(demo_server: Runn
         expect(page.locator("[data-may-ring]")).to_have_count(0)
     page.request.post(f"{demo_server.url}/api/timers", data={"id": "timer-0001", "says": "Eggs", "minutes": 0.05})
     for page in (laptop, phone):
-        alarm = page.get_by_role("group", name="Alarm")
+        alarm = page.get_by_role("alert", name="Alarm")
         expect(alarm).to_contain_text("Eggs: time is up")
         heard = page.evaluate("() => window.heard")
         eggs = [one for one in heard["begun"] if one["hertz"] in (880, 660)]
@@ -93,15 +93,15 @@ def test_an_alarm_rings_on_every_screen_until_one_has_heard_it(demo_server: Runn
     assert serious_faults(phone) == []
     phone.get_by_role("button", name="Stop alarm").click()
     for page in (phone, laptop):
-        expect(page.get_by_role("group", name="Alarm")).to_have_count(0)
+        expect(page.get_by_role("alert", name="Alarm")).to_have_count(0)
         page.wait_for_function("before => window.heard.stopped >= before + 60", arg=before[page])
     # The clock itself stands until somebody stops it.
     expect(laptop.locator("[data-nearest]")).to_contain_text("Eggs")
     # Stirring sounds otherwise.
     demo_server.clock.forward(minutes=6)
-    expect(laptop.get_by_role("group", name="Alarm")).to_contain_text("Stir")
+    expect(laptop.get_by_role("alert", name="Alarm")).to_contain_text("Stir")
     laptop.wait_for_function("() => window.heard.begun.some((one) => one.hertz === 440)")
-    expect(laptop.get_by_role("group", name="Alarm")).to_have_attribute("data-alarm", "stir")
+    expect(laptop.get_by_role("alert", name="Alarm")).to_have_attribute("data-alarm", "stir")
 
 
 def test_what_is_next_is_said_aloud_where_it_is_wished(demo_server: Running, open_page: Opener) -> None:

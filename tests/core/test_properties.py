@@ -54,7 +54,7 @@ def test_a_height_lies_in_the_band_it_is_given(height: object, bands: list[int])
     assert band_name(index, tuple(bands))
 
 
-@given(st.decimals(-400, 8000, places=3, allow_nan=False))
+@given(st.decimals(-400, 8000, places=4, allow_nan=False))
 def test_metres_and_feet_are_exact_both_ways(metres: object) -> None:
     height = altitude(str(metres), "m")
     assert height.feet * Fraction("0.3048") == height.metres == Fraction(str(metres))

@@ -142,6 +142,17 @@ def test_taken_back_loading_keeps_the_time_since_the_first_lid(beans: AtWork) ->
         beans.tell("boiling", load=1)
 
 
+@pytest.mark.parametrize("told", [("quart", "pint"), ("pint", "quart"), ("pint", "pint")])
+def test_a_load_of_several_sizes_has_the_minutes_of_the_one_that_needs_most(told: tuple[str, str]) -> None:
+    kitchen = AtWork(begun("dill-cucumbers-fresh-pack", sizes={"quart": 2, "pint": 4})).until_filling()
+    minutes = {size.jar_id: size.minutes or 0 for size in kitchen.batch.sizes}
+    assert minutes["quart"] > minutes["pint"]
+    for number, size in enumerate(told, start=1):
+        kitchen.tell("jar-in", jar=number, jar_id=size)
+    kitchen.tell("loaded", load=1)
+    assert (kitchen.state.loads[0].minutes or 0) >= max(minutes[size] for size in told)
+
+
 @pytest.mark.parametrize("boiled_before", [2.0, None])
 def test_given_up_and_taken_back_counts_no_refrigerator_as_boil(boiled_before: float | None) -> None:
     kitchen = in_the_canner() if boiled_before is None else boiling()

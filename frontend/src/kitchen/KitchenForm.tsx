@@ -40,7 +40,7 @@ function ReadBack({
           {says}.
         </Text>
       )}
-      {asks && <Sentence mt={says ? 2 : 0}>{readings.length > 0 ? "Which height do you mean?" : asks}</Sentence>}
+      {asks && <Text fontWeight="650">{readings.length > 0 ? "Which height do you mean?" : asks}</Text>}
       {readings.length > 0 && (
         <Flex direction="column" gap="2" mt="2" align="start">
           {readings.map((one) => (

@@ -107,7 +107,7 @@ export function Alarm() {
   // Outside the page's own tree, above its dialogs: what lies behind a dialog can be neither pressed nor heard.
   return createPortal(
     <Box
-      role="group"
+      role="alert"
       aria-label="Alarm"
       data-alarm={due[0]?.kind}
       pointerEvents="auto"

@@ -9,13 +9,13 @@ from rheum.core.batch.moment import Moment, at_least, at_most, due
 from rheum.core.batch.standing import JarAct, JarStanding, JarState
 from rheum.core.batch.tally import LoadTally, Tally
 from rheum.core.batch.wait_limits import CHILLED, HOURS_TO_SAVE, Wait, earliest, over_a_day, overdue
-from rheum.core.facts.disposal import DISPOSAL
+from rheum.core.facts.disposal import DISPOSAL, IF_EATEN
 
 # Ends of a jar's story in its batch. A jar that waits to be saved, or to be thrown out, is none of them: it stays in sight until that is told.
 _SETTLED: Final[tuple[JarState, ...]] = ("sealed", "fridge", "gone")
 # Jars that wait for somebody: processed again or refrigerated within the day, after it thrown out.
 TO_SAVE: Final[tuple[JarState, ...]] = ("unsealed", "short", "held")
-_SPOILED: Final = f"Signs of spoilage. {DISPOSAL}"
+_SPOILED: Final = f"Signs of spoilage. {DISPOSAL} {IF_EATEN}"
 _DAY: Final = timedelta(hours=HOURS_TO_SAVE)
 
 

@@ -61,6 +61,8 @@ class Unread:
     food: str | None = None
     # Whether a word is only not heard yet; a food that was heard where no line lists it is another matter.
     waits: bool = True
+    # The line that the list would have, where a sentence gives an amount that counts only there.
+    as_line: str = ""
 
 
 @dataclass(frozen=True, slots=True)

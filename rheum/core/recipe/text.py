@@ -12,6 +12,7 @@ from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import LONGEST_LINE, AmountError, leading_amount
+from rheum.core.measures.measurable import mixed, plural
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.blocks import Block, blocks_of
@@ -314,7 +315,8 @@ class _Reader:
         acid = [line for line in added if line.ingredient.role.acid]
         added = [line for line in added if not line.ingredient.role.acid]
         for line in acid:
-            unread.append(Unread(line.number, line.text, _ACID_IN_PROSE.format(line.ingredient.name), sentence=line.text))
+            why = _ACID_IN_PROSE.format(line.ingredient.name)
+            unread.append(Unread(line.number, line.text, why, sentence=line.text, as_line=_as_line(line)))
         self.lines = [*lines, *added]
         self.unread += [
             item for item in unread if not any(item.line == other.line and item.sentence == other.sentence for other in self.unread)
@@ -340,6 +342,15 @@ class _Reader:
                 )  # fmt: skip
                 if foods and (first or "jar" not in clause.things):
                     self.notes.cooked.append(Cooked(block.number, how, foods, sentence))
+
+
+def _as_line(line: RecipeLine) -> str:
+    """What a sentence gives, as a line of the list: the low end of its amount, its name, and the strength that was said."""
+    if line.amount is None:
+        return ""
+    strength = f" ({line.strength:g}%)" if line.strength is not None else ""
+    unit = "" if line.amount.unit == "each" else f" {plural(line.amount.unit, line.amount.low)}"
+    return f"{mixed(line.amount.low)}{unit} {line.ingredient.name}{strength}"
 
 
 _WEEKS: Final = (21.0, 800.0)

@@ -8,7 +8,7 @@ from typing import Final
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
-from rheum.core.judging.remedies import own_steps_taken, sentence_removed, sentences_removed
+from rheum.core.judging.remedies import inserted, own_steps_taken, sentence_removed, sentences_removed
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import AGREE
 from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
@@ -55,6 +55,18 @@ def unread(case: Case) -> Iterator[Finding]:
     """What was not understood keeps the jars off the shelf, whatever it is. No tolerance. Source: own pick, on the safe side."""
     for item in case.recipe.unread:
         changes = sentence_removed(case, item.line, item.sentence) if item.sentence else ()
+        if item.as_line:
+            yield finding(
+                "line-unread",
+                item.why,
+                item.line,
+                Remedy(
+                    f"Put “{item.as_line}” into the list.",
+                    inserted(case, item.as_line),
+                    Alternative(_TAKE_OUT, changes) if changes else None,
+                ),
+            )
+            continue
         way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else _said_to_be(case, item)
         yield finding("line-unread", item.why, item.line, way)
 
