@@ -122,7 +122,7 @@ def test_the_verdict_goes_when_the_server_does_and_comes_back(tmp_path: object, 
     for channel in list(server.active_channels.values()):
         channel.handle_close()
     thread.join(timeout=5)
-    expect(page.get_by_role("alert")).to_contain_text("does not answer")
+    expect(page.get_by_role("alert").filter(has_text="does not answer")).to_be_visible()
     expect(page.locator("[data-destination]")).to_have_count(0)
     expect(page.locator("[data-away=gone]")).to_be_visible()
     expect(page.get_by_label("The recipe, one ingredient to a line")).not_to_have_value("")
@@ -132,7 +132,7 @@ def test_an_empty_sheet_asks_for_a_recipe(demo_server: Running, open_page: Opene
     page = open_page(demo_server.url, expect_errors=True)
     page.get_by_role("button", name="More").click()
     page.get_by_role("menuitem", name="Clear the sheet").click()
-    expect(page.get_by_role("alert")).to_contain_text("no recipe here yet")
+    expect(page.get_by_role("alert").filter(has_text="no recipe here yet")).to_be_visible()
     page.get_by_role("button", name="Try an example").click()
     expect(page.get_by_role("status")).to_contain_text("Refrigerator")
     expect(page.locator("[data-code=line-unread]").first).to_contain_text("ramps")
@@ -143,7 +143,7 @@ def test_a_failed_jar_found_late_says_so(demo_server: Running, open_page: Opener
     expect(page.get_by_role("heading", name="Cooling")).to_be_visible()
     demo_server.clock.forward(hours=30)
     page.get_by_role("button", name="Jar 1 not sealed").click()
-    expect(page.get_by_role("alert")).to_contain_text("more than 24 hours")
+    expect(page.get_by_role("alert").filter(has_text="more than 24 hours")).to_be_visible()
     assert serious_faults(page) == []
 
 
