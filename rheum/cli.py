@@ -177,7 +177,7 @@ def _kitchen(folder: Path) -> tuple[Library, Choices]:
 
 def _print(verdict: Verdict) -> None:
     print(verdict.title)
-    heard = sum(one.waits for one in verdict.unread)
+    heard = len(verdict.unread)
     print(f"Not heard yet: {heard} {'word' if heard == 1 else 'words'}" if verdict.unread_only else _WHERE[verdict.destination])
     if verdict.formula:
         print(f"Against: {verdict.formula.title} ({verdict.formula.source}; remembered: {verdict.formula.recall})")

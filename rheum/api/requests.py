@@ -44,6 +44,8 @@ class CheckIn(Circumstances):
     altitude_m: float | None = None
     altitude_ft: float | None = None
     roles: dict[str, Literal["title", "heading", "list", "per-jar", "soak", "method", "aside"]] = {}
+    # Make it by the tested steps: the page's own method is set aside.
+    set_aside: bool = False
 
     @model_validator(mode="after")
     def _one_of_each(self) -> CheckIn:

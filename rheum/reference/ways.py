@@ -8,13 +8,13 @@ from collections.abc import Mapping
 from typing import Any, Final
 
 from rheum.core.facts.ways import SIGNS, Element, Way, Ways
-from rheum.reference.clause_rows import BadRow, Groups, read_groups, words_of_group
+from rheum.reference.grammar import BadRow, read_groups, words_of_group
 
 _OFTEN: Final = re.compile(r"(?:\?|\+(\d))$")
 _FIELDS: Final = frozenset({"says", "means", "hear", "out", "beside", "unless", "counted"})
 
 
-def _element(told: str, groups: Groups) -> Element:
+def _element(told: str, groups: Mapping[str, frozenset[str]]) -> Element:
     absent = told.startswith("!")
     told = told[absent:]
     often = _OFTEN.search(told) if len(told) > 1 else None
@@ -28,7 +28,7 @@ def _element(told: str, groups: Groups) -> Element:
     return Element(words, 0 if often and not often.group(1) else 1, most, absent)
 
 
-def _way(row: Mapping[str, Any], groups: Groups) -> Way:
+def _way(row: Mapping[str, Any], groups: Mapping[str, frozenset[str]]) -> Way:
     if unknown := row.keys() - _FIELDS:
         raise BadRow(f"unknown field {sorted(unknown)[0]}")
     before, _, rest = row["hear"].rpartition(" < ")

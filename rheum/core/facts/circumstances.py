@@ -28,3 +28,5 @@ class Settings:
     choices: Choices = field(default_factory=Choices)
     # The part that the person gave lines, by their number from 1.
     roles: tuple[tuple[int, str], ...] = ()
+    # Made by the tested steps: no word of the page's own method counts.
+    set_aside: bool = False

@@ -66,7 +66,7 @@ def check_placement(placement: Placement, kinds: Mapping[str, PlaceKind], catalo
     table = catalogue.lexicon.line
     if all(word in table.plain or word in table.fits or word in table.liquid or word in table.part for word in words):
         raise PlacementRefused(f"“{name}” only says how something is prepared. Place what it is.")
-    if any(word in table.measure or (word,) in catalogue.lexicon.prose.words for word in words) and len(words) == 1:
+    if any(word in table.measure or word in catalogue.lexicon.method.acts for word in words) and len(words) == 1:
         raise PlacementRefused(f"“{name}” means something else in a recipe. Write what it is, in the words of its label.")
     kind = kinds[placement.kind]
     if kind.example.role.role == "sweetener" and (wet := next((word for word in words if word in _WET), None)):

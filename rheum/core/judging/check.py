@@ -26,17 +26,15 @@ from rheum.core.judging.verdict import (
 )
 from rheum.core.matching.case import Case, ChosenBy
 from rheum.core.matching.distance import CUT_OFF, MET, TIE, Near, nearest
-from rheum.core.matching.match import Match, match_to
+from rheum.core.matching.match import match_to
 from rheum.core.matching.measured import Measured, measure, plausible_families
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import Family
-from rheum.core.recipe.new_food import PUTS_IN
 from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import Recipe, Unread
+from rheum.core.recipe.recipe import Recipe
 from rheum.core.recipe.text import UnreadableRecipe, read_recipe
 from rheum.core.recipe.writing import formula_text
 
-_MORE: Final = frozenset({"more", "extra", "another", "also", "few", "some", "handful", "additional", "besides", "too", "plus"})
 # Findings that rest on what is missing: while a line was not heard, what is missing may stand in it.
 WAITS: Final = frozenset({"low-acid-alone", "garlic-or-herb-in-oil", "ph-high", "acid-reduced", "no-tested-formula"})
 WAITS_FOR_ACID: Final = frozenset({"water-added", "acid-swap-down", "low-acid-increased", "acid-fruit-added"})
@@ -98,7 +96,7 @@ def judge_recipe(recipe: Recipe, settings: Settings, library: Library) -> Judged
     for meant in ways(recipe):
         for family in _families(meant, settings):
             lines = measure(meant, family)
-            near = nearest(lines, library, _said_pack(meant, settings), title=meant.title, unweighed=_unweighed(meant, library))
+            near = nearest(lines, library, settings.pack, title=meant.title, unweighed=_unweighed(meant, library))
             formulas = _formulas(near, settings, library)
             if len(formulas) > 1:
                 tied.update((formula.id, None) for formula in formulas if formula)
@@ -184,13 +182,6 @@ def _unweighed(recipe: Recipe, library: Library) -> frozenset[Ingredient]:
     return frozenset(match.ingredient for found in named for match in found if match.ingredient.role.role == "produce")
 
 
-def _said_pack(recipe: Recipe, settings: Settings) -> Pack | None:
-    if settings.pack:
-        return settings.pack
-    said = {pack for _, pack in recipe.method.packs}
-    return said.pop() if len(said) == 1 else None
-
-
 def _formulas(near: list[Near], settings: Settings, library: Library) -> list[Formula | None]:
     """The formula that the person follows; else the nearest and those that tie with it; else none within the cut-off."""
     if settings.formula_id:
@@ -209,28 +200,12 @@ def _choose_jar(recipe: Recipe, settings: Settings, formula: Formula | None, lib
     """The jar asked for; else the one size the text names; else the formula's yield jar."""
     if settings.jar:
         return jar_named(settings.jar, library), "request"
-    named = list(dict.fromkeys(jar for _, jar in recipe.method.jars))
+    named = list(dict.fromkeys(jar for _, jar in recipe.jars))
     if len(named) == 1:
         return library.jars[named[0]], "text"
     if formula is None:
         return library.jars["pint"], "formula"
     return library.jars[formula.yields.jar], "formula"
-
-
-def _respoken(recipe: Recipe, match: Match, library: Library) -> Recipe:
-    """A recipe without what its method says of a food of the formula followed, whose place another now takes by a permitted swap: it speaks of
-    what stands in for it. “More” of it is another matter."""
-    stood_in = {given.id for pair in match.pairs if pair.code for given in pair.slot.given}
-    if not stood_in or not any(item.sentence for item in recipe.unread):
-        return recipe
-
-    def speaks_of_it(item: Unread) -> bool:
-        if item.sentence is None or not item.why.startswith(PUTS_IN) or _MORE & set(words_of(item.sentence)):
-            return False
-        named = library.catalogue.exactly(item.why.removeprefix(PUTS_IN).partition(", which")[0])
-        return named is not None and named.id in stood_in
-
-    return replace(recipe, unread=tuple(item for item in recipe.unread if not speaks_of_it(item)))
 
 
 def _case(
@@ -244,10 +219,7 @@ def _case(
     near: list[Near],
 ) -> Case:
     jar, chosen_by = _choose_jar(recipe, settings, formula, library)
-    said = _said_pack(recipe, settings)
     match = match_to(lines, formula, library, jar.process_class) if formula else None
-    if match is not None and settings.formula_id is not None:
-        recipe = _respoken(recipe, match, library)
     return Case(
         recipe=recipe,
         settings=settings,
@@ -259,8 +231,8 @@ def _case(
         match=match,
         jar=jar,
         jar_chosen_by=chosen_by,
-        pack=said or (formula.pack if formula else "hot"),
-        pack_known=said is not None or formula is not None,
+        pack=settings.pack or (formula.pack if formula else "hot"),
+        pack_known=settings.pack is not None or formula is not None,
     )
 
 
@@ -274,7 +246,7 @@ def _findings(case: Case) -> tuple[Finding, ...]:
     found = [*_most_specific(composition), *circumstance, *estimate]
     if case.recipe.parts:
         return worst_first([one for one in found if one.code == "recipes-several" or one.level == "stop"])
-    if any(item.waits and item.sentence is None for item in case.recipe.unread):
+    if case.recipe.unread:
         # What was not heard poisons nothing: no finding that rests on a line nobody has heard yet.
         waits = WAITS | WAITS_FOR_ACID if _acid_waits(case) else WAITS
         found = [one for one in found if one.code not in waits]
@@ -288,7 +260,7 @@ def _asks(found: Finding) -> bool:
 
 def _acid_waits(case: Case) -> bool:
     """Whether a line that was not heard names an acid: then how much acid there is nobody knows yet."""
-    named = (match for item in case.recipe.unread if item.waits for match in case.library.catalogue.within(words_of(item.text)))
+    named = (match for item in case.recipe.unread for match in case.library.catalogue.within(words_of(item.text)))
     return any(match.ingredient.role.acid for match in named)
 
 

@@ -107,6 +107,10 @@ CODES: Final[dict[str, Code]] = {
     "recipes-several": Code("limit", "reading", "Two recipes judged as one would answer for neither.", PICK),
     "line-unread": Code("limit", "reading", "What was not understood cannot be judged.", PICK),
     "formula-inconsistent": Code("limit", "reading", "Two different figures for the same thing: one of them is wrong.", PICK),
+    "method-differs": Code(
+        "limit", "method", "Nobody tested it that way. Rheum never follows a page's own method: what it makes is the tested way.", PICK
+    ),
+    # No longer given; verdicts of earlier versions have it.
     "method-not-vouched": Code(
         "caution", "reading", "Tested methods do not say this, or Rheum does not understand it whole. Its own steps count.", PICK
     ),

@@ -3,19 +3,19 @@
 from __future__ import annotations
 
 import re
-from typing import Final
+from collections.abc import Sequence
 
 from rheum.core.facts.formulas import FormulaLine
 from rheum.core.matching.case import Case
 from rheum.core.measures.amount import Amount, AmountError, split_amounts
-from rheum.core.measures.measurable import measurable, mixed
+from rheum.core.measures.measurable import measurable
 from rheum.core.measures.saying import listed
-from rheum.core.measures.units import MM_PER_INCH, kind_of, ml_per
+from rheum.core.measures.units import kind_of, ml_per
 from rheum.core.recipe.changes import Change
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.writing import formula_line_text, method_text
+from rheum.core.recipe.writing import formula_line_text
 
 
 def replaced(case: Case, line: RecipeLine, text: str) -> tuple[Change, ...]:
@@ -136,72 +136,13 @@ def line_as_formula(case: Case, line: RecipeLine, own: list[FormulaLine]) -> tup
     return replaced(case, line, f"{written} {prepared}{name}, {wanted.prep}" if wanted.prep else f"{written} {prepared}{name}")
 
 
-# A line is written anew for every finding on it: of a page without a line break, with a fault in every sentence, nobody wants that 25 million
-# characters long.
-_MOST_REWRITTEN: Final = 200_000
-
-
-def sentence_removed(case: Case, number: int, sentence: str) -> tuple[Change, ...]:
-    """A sentence of prose taken out of its line, and the line with it where nothing else stands on it."""
-    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
-    found = len(case.recipe.method.risks) + len(case.recipe.unread) + len(case.recipe.method.portions)
-    if source.count(sentence) != 1 or len(source) * found > _MOST_REWRITTEN:
-        return ()
-    left = re.sub(r"  +", " ", source.replace(sentence, " ")).strip()
-    bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)
-    return (Change("replace", number, left),) if re.search(r"\w", bare) else (Change("remove", number),)
-
-
-def sentences_removed(case: Case, said: tuple[tuple[int, str], ...]) -> tuple[Change, ...]:
-    """Several sentences taken out at once, each line changed once; nothing where one cannot be found in its line."""
-    changes: list[Change] = []
-    for number in dict.fromkeys(line for line, _ in said):
-        source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
-        for sentence in (text for line, text in said if line == number):
-            if source.count(sentence) != 1:
-                return ()
-            source = source.replace(sentence, " ")
-        left = re.sub(r"  +", " ", source).strip()
-        bare = re.sub(r"^(?:[-•*]|\d+[.)]|[A-Za-z ]+:)\s*", "", left)
-        changes.append(Change("replace", number, left) if re.search(r"\w", bare) else Change("remove", number))
-    return tuple(changes)
-
-
-def own_steps_taken(case: Case) -> tuple[Change, ...]:
-    """The pasted method replaced by Rheum's own steps of the formula, whole; nothing where the formula has none."""
-    match = case.match
-    if match is None or match.formula.work is None:
-        return ()
-    numbers = [number for number, role in case.recipe.roles if role == "method"]
-    if not numbers:
-        return ()
-    metric = any(line.amount is not None and line.amount.unit in ("g", "kg", "ml", "l") for line in case.recipe.in_jar)
-    steps = method_text(match.formula, "metric" if metric else "us", case.pack)
-    headed = any(role == "heading" and number < numbers[0] for number, role in case.recipe.roles)
-    inline = any(role == "heading" and number == numbers[0] for number, role in case.recipe.roles)
-    first = "\n".join([*([] if headed and not inline else ["Method:"]), *steps])
-    return (Change("replace", numbers[0], first), *(Change("remove", number) for number in numbers[1:]))
-
-
-def minutes_rewritten(case: Case, number: int, said: float, wanted: int) -> tuple[Change, ...]:
-    """A line of prose with its minutes exchanged, where the figure stands there just once."""
-    return _figure(case, number, rf"(?<![\d.,/]){said:g}(?=(?:\s*(?:-|–|to)\s*\d+)?[\s-]*(?:minutes?|mins?\b|min\b))", f"{wanted}")
-
-
-def headspace_rewritten(case: Case, number: int, wanted_mm: float) -> tuple[Change, ...]:
-    """A line of prose with its headspace exchanged."""
-    inches = mixed(round(wanted_mm / MM_PER_INCH * 16) / 16)
-    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
-    metric = re.search(r"\d\s*mm\b", source)
-    if metric:
-        return _figure(case, number, r"\d+(?:\.\d+)?(?=\s*mm\b)", f"{wanted_mm:.1f}")
-    return _figure(case, number, r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*[¼½¾⅛⅜]|\d+(?:\.\d+)?)(?=[\s-]*(?:inch(?:es)?|in\b|[\"″”]))", inches)
-
-
-def _figure(case: Case, number: int, pattern: str, wanted: str) -> tuple[Change, ...]:
-    source = case.recipe.source[number - 1] if 0 < number <= len(case.recipe.source) else ""
-    found = re.findall(pattern, source)
-    return (Change("replace", number, re.sub(pattern, wanted, source)),) if len(found) == 1 else ()
+def proposed_taken(case: Case, lines: Sequence[str]) -> tuple[Change, ...]:
+    """Lines found in sentences put above them as the list, and the sentences left as the method."""
+    first = next((number for number, role in case.recipe.roles if role not in ("title",)), 1)
+    jar = [line for line in lines if not line.startswith("Soak: ")]
+    soak = [line.removeprefix("Soak: ") for line in lines if line.startswith("Soak: ")]
+    listed = ["", "Ingredients:", *jar, *(["Soak:", *soak] if soak else []), "", "Method:"]
+    return (Change("insert", first, "\n".join(listed)),)
 
 
 def formula_line(case: Case, wanted: FormulaLine, scale: float) -> str:

@@ -3,35 +3,41 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 from itertools import groupby
 from operator import itemgetter
-from typing import Final
+from typing import Final, Literal
 
 from rheum.core.facts.choices import practice
+from rheum.core.facts.formulas import Formula, Pack
 from rheum.core.judging.codes import Level
-from rheum.core.judging.findings import Finding, destination_of
+from rheum.core.judging.findings import Destination, Finding, destination_of
 from rheum.core.judging.keeping import fridge_keeping
 from rheum.core.judging.process import Process, process_for
 from rheum.core.judging.rules.acid import brine_short
+from rheum.core.judging.rules.own_method import heard_against, says_of
 from rheum.core.judging.rules.table import PROCESS_ALONE
 from rheum.core.judging.verdict import (
     AcidLedger,
     BlockOf,
     Differs,
     FormulaRef,
+    HeardInMethod,
     JarChoice,
     Kitchen,
     LineMark,
     LineRead,
-    MarkedSentence,
     Mol,
     NearRef,
+    Offers,
+    OwnMethod,
     PassedOver,
     Ph,
     PlaceAsk,
+    Proposed,
+    ProposedFrom,
     UnreadLine,
     Verdict,
-    Vouched,
 )
 from rheum.core.matching.case import Case
 from rheum.core.matching.differences import differences
@@ -40,8 +46,10 @@ from rheum.core.matching.eating import alike
 from rheum.core.matching.match import match_to
 from rheum.core.measures.altitude import boiling_point_c
 from rheum.core.measures.units import MM_PER_INCH
-from rheum.core.recipe.recipe import Recipe
-from rheum.core.recipe.writing import steps_text
+from rheum.core.recipe.method_text import lows_of_sentence
+from rheum.core.recipe.plain_lines import strip_bullet as as_prose
+from rheum.core.recipe.recipe import Heard, Recipe
+from rheum.core.recipe.writing import method_text, steps_text
 
 # Findings with which nobody knows how much acid a jar holds, or with which acid is not what keeps it.
 _THREE_DAYS: Final = frozenset(
@@ -122,7 +130,7 @@ def _stop(findings: tuple[Finding, ...]) -> str | None:
 
 def _unread_only(case: Case, findings: tuple[Finding, ...]) -> bool:
     """Whether nothing but words that were not heard stands between a recipe and its verdict."""
-    waiting = {item.line for item in case.recipe.unread if item.waits}
+    waiting = {item.line for item in case.recipe.unread}
     bars = [found for found in findings if found.level in ("stop", "limit")]
     return bool(waiting) and all(found.code == "line-unread" and found.line in waiting for found in bars)
 
@@ -142,9 +150,8 @@ def _marks(case: Case, findings: tuple[Finding, ...]) -> tuple[LineMark, ...]:
     for found in findings:
         if found.line is not None:
             worst.setdefault(found.line, found.level)
-    if case.match is not None:
-        for number, _ in case.recipe.method.opened:
-            worst.setdefault(number, "caution")
+    for said in heard_against(case):
+        worst.setdefault(said.line, "limit")
     return tuple(LineMark(line, level) for line, level in sorted(worst.items()))
 
 
@@ -152,7 +159,52 @@ def _as_tested(case: Case, findings: tuple[Finding, ...]) -> bool:
     """Whether every line stands as the formula was tested: nothing is found but measures taken in their usual sense, and every
     ingredient is known by itself and not by where somebody placed it."""
     plain = destination_of(findings) == "shelf" and all(found.code == "measure-assumed" for found in findings)
-    return plain and not any(line.ingredient.id in case.library.placed for line in case.recipe.in_jar)
+    return plain and _no_other_method(case) and not any(line.ingredient.id in case.library.placed for line in case.recipe.in_jar)
+
+
+@lru_cache(maxsize=256)
+def _written_steps(formula: Formula, pack: Pack) -> frozenset[tuple[str, ...]]:
+    """The tested steps as Rheum writes them, in either measure, word by word."""
+    written = [*method_text(formula, "us", pack), *method_text(formula, "metric", pack), *steps_text(formula, pack)]
+    return frozenset(lows_of_sentence(as_prose(line)) for line in written)
+
+
+def _no_other_method(case: Case) -> bool:
+    """Whether a text tells no method, or only the tested steps as Rheum writes them."""
+    told = {number for number, _ in case.recipe.method.sentences}
+    if not told:
+        return True
+    if case.match is None:
+        return False
+    own = _written_steps(case.match.formula, case.pack)
+    return all(lows_of_sentence(as_prose(case.recipe.source[number - 1])) in own for number in told)
+
+
+def _steps(case: Case, destination: Destination) -> Literal["tested", "own"] | None:
+    """By whose steps it is made: for the shelf by the tested ones alone, for the refrigerator by the page's own where it tells any."""
+    if destination == "shelf":
+        return "tested"
+    return "own" if destination == "fridge" and case.recipe.method.present else None
+
+
+def _acid_said_less(case: Case) -> bool:
+    """Whether the page's own method leaves acid out, or thins it: a refrigerator batch made by it has nobody knows how much."""
+    return not case.settings.set_aside and any(said.kind in ("acid-less", "water-in") for said in case.recipe.method.heard)
+
+
+def _own_method(case: Case, heard: tuple[Heard, ...]) -> OwnMethod:
+    told = case.recipe.method
+    return OwnMethod(
+        present=told.present,
+        set_aside=case.settings.set_aside,
+        heard=tuple(HeardInMethod(said.line, said.kind, said.text, says_of(said, case)) for said in heard),
+        offers=Offers(
+            jar=told.jars[0][1] if told.jars else None,
+            pack=told.pack,
+            headspace_mm=round(told.headspaces_mm[0][1], 2) if told.headspaces_mm else None,
+            minutes=told.minutes[0].minutes if told.minutes else None,
+        ),
+    )
 
 
 def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
@@ -163,11 +215,12 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
     gap = case.settings.headspace_mm or wanted
     allergens = sorted({allergen for line in case.recipe.in_jar for allergen in line.ingredient.allergens})
     metres = float(height.metres) if height else None
-    own_steps = tuple(steps_text(formula, case.pack)) if formula and case.recipe.method.opened else ()
-    acid_known = not any(found.code in _THREE_DAYS for found in findings)
+    heard = heard_against(case)
+    acid_known = not any(found.code in _THREE_DAYS for found in findings) and not _acid_said_less(case)
+    destination = destination_of(findings)
     return Verdict(
         title=case.recipe.title,
-        destination=destination_of(findings),
+        destination=destination,
         formula=FormulaRef(formula.id, formula.title, formula.says_source, formula.recall) if formula else None,
         nearest=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3)) for near in case.near),
         findings=findings,
@@ -178,7 +231,7 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         jar=JarChoice(case.jar.id, case.jar.title, round(gap, 2), case.jar_chosen_by),
         process=process_of(case, findings),
         unread=tuple(
-            UnreadLine(item.line, item.text, item.why, item.word, case.library.catalogue[item.food].name if item.food else None, item.waits)
+            UnreadLine(item.line, item.text, item.why, item.word, case.library.catalogue[item.food].name if item.food else None)
             for item in case.recipe.unread
         ),
         lines=_lines_read(case),
@@ -198,13 +251,13 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         unread_only=_unread_only(case, findings),
         blocks=_blocks(case.recipe),
         passed_over=tuple(PassedOver(line.number, line.passed) for line in case.recipe.lines if line.passed),
-        own_steps=own_steps,
-        alike=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3), eats.says) for near, eats in alike(case))
+        alike=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3)) for near, eats in alike(case))
         if match is None
         else (),
-        vouched=Vouched(case.recipe.method.sentences, tuple(MarkedSentence(*said) for said in case.recipe.method.opened))
-        if match
-        else None,
         worst=next((found.says for found in findings if found.level in ("stop", "limit")), None),
+        steps=_steps(case, destination),
+        method=_own_method(case, heard),
+        tested_steps=tuple(steps_text(formula, case.pack)) if formula else (),
+        proposed=tuple(Proposed(one.written, ProposedFrom(one.line, one.words)) for one in case.recipe.method.proposed),
         practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

@@ -86,15 +86,13 @@ class JarChoice:
 
 @dataclass(frozen=True, slots=True)
 class UnreadLine:
-    """A line or sentence that was not understood: why; the one word beside a known food that stands in the way, and that food; whether it
-    is only not heard yet (then the verdict waits for it)."""
+    """A line that was not understood: why; the one word beside a known food that stands in the way, and that food."""
 
     line: int
     text: str
     why: str = ""
     word: str | None = None
     food: str | None = None
-    waits: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,19 +113,50 @@ class PassedOver:
 
 
 @dataclass(frozen=True, slots=True)
-class MarkedSentence:
-    """A sentence of the method that Rheum does not vouch for."""
+class HeardInMethod:
+    """A sentence of the page's own method that speaks against the tested way: its line, kind and words, and the reason to show."""
 
     line: int
+    kind: str
     text: str
+    says: str
 
 
 @dataclass(frozen=True, slots=True)
-class Vouched:
-    """How many sentences the method has, and those that Rheum does not vouch for."""
+class Offers:
+    """What the page's own method says of the settings; the person may take them."""
 
-    sentences: int
-    marked: tuple[MarkedSentence, ...]
+    jar: str | None = None
+    pack: Literal["raw", "hot"] | None = None
+    headspace_mm: float | None = None
+    minutes: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class OwnMethod:
+    """The method on the page, which is never followed: whether there is one, whether the person set it aside, what was heard in it."""
+
+    present: bool = False
+    set_aside: bool = False
+    heard: tuple[HeardInMethod, ...] = ()
+    offers: Offers = Offers()
+    followed: Literal[False] = False
+
+
+@dataclass(frozen=True, slots=True)
+class ProposedFrom:
+    """Where a proposed line comes from: a line of the text, and its words."""
+
+    line: int
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Proposed:
+    """A line that the page's method would add to its list; it counts for nothing until the person takes it."""
+
+    text: str
+    came_from: ProposedFrom = field(metadata={"serialization_alias": "from"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -195,8 +224,11 @@ class Verdict:
     unread_only: bool = False
     blocks: tuple[BlockOf, ...] = ()
     passed_over: tuple[PassedOver, ...] = ()
-    # Rheum's own steps, where a sentence of the method is not vouched for.
-    own_steps: tuple[str, ...] = ()
+    # The steps that the formula was tested with: what is made of a recipe for the shelf.
+    tested_steps: tuple[str, ...] = ()
     # Where no formula is near: tested ones that are like it to eat, the nearest first.
     alike: tuple[NearRef, ...] = ()
-    vouched: Vouched | None = None
+    # By whose steps it is made; None where it is made by none.
+    steps: Literal["tested", "own"] | None = None
+    method: OwnMethod = OwnMethod()
+    proposed: tuple[Proposed, ...] = ()

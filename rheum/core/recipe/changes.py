@@ -15,7 +15,7 @@ class Change:
     line: int | None = None
     text: str | None = None
     setting: str | None = None
-    value: str | float | None = None
+    value: str | float | bool | None = None
 
 
 def lines_of(text: str) -> tuple[str, ...]:

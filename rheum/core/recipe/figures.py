@@ -26,6 +26,17 @@ class Figure(NamedTuple):
     at: int
 
 
+def figures_of(found: tuple[Token, ...], grammar: Groups) -> list[Figure]:
+    """All figures of some tokens, in their order."""
+    figures, at = [], 0
+    while at < len(found):
+        read = figure_at(found, at, grammar) if is_number(found, at) else None
+        at = max(read[1], at + 1) if read else at + 1
+        if read:
+            figures.append(read[0])
+    return figures
+
+
 def is_number(found: tuple[Token, ...], at: int) -> bool:
     word = found[at]
     if word.kind == "number":

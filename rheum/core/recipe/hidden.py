@@ -11,7 +11,7 @@ from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.headings import lows_of
-from rheum.core.recipe.heard import Listed
+from rheum.core.recipe.listed import Listed
 from rheum.core.recipe.look import Look
 
 _LONGEST: Final = 12  # words: what is longer is a sentence, and is heard as one
@@ -132,5 +132,4 @@ def some_of_it(look: Look, text: str, catalogue: Catalogue) -> bool:
 def only_tells(text: str, catalogue: Catalogue) -> bool:
     """“(works for sprouts too)”: it begins with what something does, and nobody puts anything in."""
     lows = lows_of(text)
-    rows = catalogue.lexicon.prose.words.get((lows[0],), ()) if lows else ()
-    return any(row.kind == "act" and row.group == "tell" and row.form == "s" for row in rows)
+    return bool(lows) and catalogue.lexicon.method.acts.get(lows[0]) == ("tell", "s")

@@ -177,17 +177,16 @@ def _commands_later(found: Sequence[Token], catalogue: Catalogue) -> bool:
 
 def _commands_at_once(words: Sequence[Token], catalogue: Catalogue) -> bool:
     """Whether the very first word is something to be done in a kitchen."""
-    rows = catalogue.lexicon.prose.words.get((words[0].low,), ())
+    group, form = catalogue.lexicon.method.acts.get(words[0].low, ("", ""))
     done = words[0].low in catalogue.lexicon.blocks.group["done-too"]  # “asparagus, cut to the jar”
-    return len(words) > 1 and not done and any(row.kind == "act" and row.form == "base" and row.group in KITCHEN for row in rows)
+    return len(words) > 1 and not done and form == "base" and group in KITCHEN
 
 
 def _described(found: Sequence[Token], catalogue: Catalogue) -> bool:
     """“Crisp, garlicky and a little spicy”: a word that could command, a comma, and no further command behind it."""
-    rows = catalogue.lexicon.prose.words
     if len(found) < 3 or found[1].text != ",":
         return False
-    return not any(row.kind == "act" for row in rows.get((found[2].low,), ()))
+    return found[2].low not in catalogue.lexicon.method.acts
 
 
 def _mid_stops(found: Sequence[Token]) -> int:
@@ -204,20 +203,15 @@ def _mid_stops(found: Sequence[Token]) -> int:
 
 
 def _acts(found: Sequence[Token], catalogue: Catalogue) -> set[str]:
-    words = catalogue.lexicon.prose.words
-    return {row.group for word in found if word.kind == "word" for row in words.get((word.low,), ()) if row.kind == "act"}
+    acts = catalogue.lexicon.method.acts
+    return {acts[word.low][0] for word in found if word.kind == "word" and word.low in acts}
 
 
 def _imperative(words: Sequence[Token], catalogue: Catalogue) -> bool:
     """Whether a line begins with something to be done: “Wash the jars”, “In a large pot, combine …”."""
-    rows = catalogue.lexicon.prose.words
     for at, word in enumerate(words[:9]):
-        acts = [row for row in rows.get((word.low,), ()) if row.kind == "act"]
-        if (
-            acts
-            and acts[0].form == "base"
-            and (acts[0].group in KITCHEN | {"check", "serve"} or word.low in catalogue.lexicon.blocks.group["verb-of-a-step"])
-        ):
+        group, form = catalogue.lexicon.method.acts.get(word.low, ("", ""))
+        if form == "base" and (group in KITCHEN | {"check", "serve"} or word.low in catalogue.lexicon.blocks.group["verb-of-a-step"]):
             if at == 0:
                 return len(words) > 1
             return (

@@ -10,7 +10,6 @@ from rheum.core.facts.ingredients import Ingredient
 from rheum.core.measures.amount import Amount
 
 Section = Literal["jar", "per-jar", "soak", "method"]
-What = Literal["pureed", "drained", "thicker", "unpeeled", "unsalted", "whole", "whole-baby"]
 State = Literal["frozen", "tinned", "unfit", "mouldy", "minced"]
 
 
@@ -54,15 +53,11 @@ class Unread:
     text: str
     why: str
     name: str | None = None
-    # The sentence of prose that it stands in, where taking that out would end it.
-    sentence: str | None = None
     # The one word beside a known food that stands in the way, which may be only a kind of it, and that food.
     word: str | None = None
     food: str | None = None
-    # Whether a word is only not heard yet; a food that was heard where no line lists it is another matter.
-    waits: bool = True
-    # The line that the list would have, where a sentence gives an amount that counts only there.
-    as_line: str = ""
+    # The lines that would be taken, where the whole list stands in sentences.
+    proposed: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,66 +68,54 @@ class SaidMinutes:
     minutes: float
     jar: str | None
     altitude_ft: float | None
+    text: str = ""
 
 
 @dataclass(frozen=True, slots=True)
-class ProseRisk:
-    """What a sentence says that no tested method does: the code it earns, the sentence to show, what to do instead."""
-
-    code: str
-    says: str
-    fix: str
-
-
-@dataclass(frozen=True, slots=True)
-class Portion:
-    """An amount of something that a sentence puts into each jar."""
+class Heard:
+    """What a sentence of a page's own method says against the tested way: its line, its kind (reference/method.toml) and the sentence."""
 
     line: int
-    ingredient: Ingredient
-    amount: Amount
-    sentence: str
+    kind: str
+    text: str
+    # The foods by id that a sentence puts in where no line lists them; none where it names one that Rheum does not know.
+    foods: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
-class Cooked:
-    """Food that a sentence heats: how (boil, simmer, blanch, fry …), which (empty: all of it), in which sentence."""
+class ProposedLine:
+    """A line that the list would have, where a sentence gives an amount of what no line lists; `words` is where it came from. It counts for
+    nothing until it is taken."""
 
+    text: str
     line: int
-    how: str
-    foods: tuple[str, ...]
-    sentence: str
+    words: str
+    section: Section
+    role: str
+
+    @property
+    def written(self) -> str:
+        """The line as it goes into a recipe text."""
+        return f"Soak: {self.text}" if self.section == "soak" else self.text
 
 
 @dataclass(frozen=True, slots=True)
-class SaidCut:
-    """How a sentence cuts listed foods (none: whatever it means by “them”): the thickness in mm, or the step of pieces left as they are."""
+class MethodText:
+    """The method on a page, which is not followed: its sentences with their lines, what was heard in them against the tested way, the settings that
+    they offer, and the lines that they would add."""
 
-    line: int
-    foods: tuple[str, ...]
-    thick_mm: float | None
-    step: int | None
-
-
-@dataclass(frozen=True, slots=True)
-class Method:
-    """What the prose and setting lines say, each with the line it stands on."""
-
+    sentences: tuple[tuple[int, str], ...] = ()
+    heard: tuple[Heard, ...] = ()
     minutes: tuple[SaidMinutes, ...] = ()
-    headspaces_mm: tuple[tuple[int, float], ...] = ()
-    jars: tuple[tuple[int, str], ...] = ()
-    packs: tuple[tuple[int, Pack], ...] = ()
-    steam: int | None = None
-    shape: tuple[tuple[int, What], ...] = ()
-    salted: bool = False
-    # What the prose says that no tested method does, with its line and the sentence.
-    risks: tuple[tuple[int, ProseRisk, str], ...] = ()
-    # Sentences about the process that Rheum does not vouch for, each with its line.
-    opened: tuple[tuple[int, str], ...] = ()
-    portions: tuple[Portion, ...] = ()
-    cooked: tuple[Cooked, ...] = ()
-    cuts: tuple[SaidCut, ...] = ()
-    sentences: int = 0
+    headspaces_mm: tuple[tuple[int, float, str], ...] = ()
+    jars: tuple[tuple[int, str, str], ...] = ()
+    pack: Pack | None = None
+    proposed: tuple[ProposedLine, ...] = ()
+
+    @property
+    def present(self) -> bool:
+        """Whether the page tells a method at all."""
+        return bool(self.sentences)
 
 
 Kind = Literal["title", "ingredient", "prose", "yield", "fact", "heading"]
@@ -166,7 +149,9 @@ class Recipe:
     title: str
     lines: tuple[RecipeLine, ...]
     unread: tuple[Unread, ...]
-    method: Method = field(default_factory=Method)
+    method: MethodText = field(default_factory=MethodText)
+    # Jar sizes named by the yield and beside the list, each with its line.
+    jars: tuple[tuple[int, str], ...] = ()
     yield_low: float | None = None
     yield_high: float | None = None
     source: tuple[str, ...] = ()

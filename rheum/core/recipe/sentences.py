@@ -7,10 +7,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.blocks import BlockWords
-from rheum.core.facts.ways import Ways
-from rheum.core.measures.words import settled
 from rheum.core.recipe.plain_lines import plain_line, strip_bullet
-from rheum.core.recipe.ways import where, written_out
 
 _INLINE_STEP: Final = re.compile(r"\(?\d{1,2}[.)]\s{1,4}(?=[A-Z])")
 
@@ -60,40 +57,6 @@ def sentences(text: str, blocks: BlockWords) -> tuple[str, ...]:
     if part := _unnumbered(text[begins:]):
         found.append(part)
     return tuple(found)
-
-
-_TIME_ALONE: Final = re.compile(r"\d{1,2}(?:[-–]\d{1,2})? ?(min|mins|minutes|hr|hrs|hours?)\.?$", re.I)
-
-
-def jars_timed(sentence: str, before: str, ways: Ways) -> str:
-    """“Half-pints or pints: 15 minutes.” as a sentence about processing, and a time alone (“15 min.”) by the sentence before it: of the jars
-    that were filled, or of what was salted."""
-    if alone := _TIME_ALONE.match(sentence):
-        minutes = alone.group(1).lower().startswith("m")
-        filled, soaked = (any(where(way, before) for way in ways.tables[name]) for name in ("filled", "soaked"))
-        if minutes and filled:
-            return f"Process {sentence}"
-        if not minutes and soaked and not filled:
-            return f"Let stand {sentence}"
-    return written_out(sentence, ways.tables["time"])
-
-
-def _brackets_whole(text: str) -> str:
-    """A sentence with commas for the semicolons in its brackets, which end no clause."""
-    opened = 0
-    out: list[str] = []
-    for char in text:
-        opened = max(0, opened + (char == "(") - (char == ")"))
-        out.append("," if char == ";" and opened else char)
-    return "".join(out)
-
-
-@lru_cache(maxsize=4096)
-def in_plain_words(sentence: str, ways: Ways) -> str:
-    """A sentence with the short ways of cards and sheets written out: “w/”, “approx.”, “hot jars (450 ml)”, “simmer 5 more”; how salty the
-    water is in which food is boiled, said in brackets, is left out."""
-    text = settled(sentence).replace("w/ ", "with ")
-    return written_out(_brackets_whole(text) if ";" in text else text, ways.tables["sentence"])
 
 
 def as_prose(text: str, blocks: BlockWords) -> str:

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import re
-from collections.abc import Sequence
+from contextlib import suppress
 from dataclasses import replace
 from functools import lru_cache
 from typing import Final
@@ -12,32 +11,27 @@ from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import LONGEST_LINE, AmountError, leading_amount
-from rheum.core.measures.measurable import mixed, plural
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.blocks import Block, blocks_of
 from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.clause import Clause
 from rheum.core.recipe.headings import is_yield_alone
-from rheum.core.recipe.heard import Heard, Listed
-from rheum.core.recipe.hearing import hear
 from rheum.core.recipe.hidden import food_with_amount, hidden_food
 from rheum.core.recipe.jar_names import jars_named
+from rheum.core.recipe.listed import Listed
 from rheum.core.recipe.look import begins_with_amount, is_run_on, run_on, tells_times
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.new_food import PUTS_IN
+from rheum.core.recipe.method_settings import headspaces_said, minutes_said, pack_said
+from rheum.core.recipe.method_text import heard_in
 from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.prose_amounts import amounts_said
-from rheum.core.recipe.recipe import Cooked, Kind, OutlineLine, ProseRisk, Recipe, RecipeLine, Role, Section, Unread
-from rheum.core.recipe.said import Notes, note
-from rheum.core.recipe.said_cuts import cuts_said
-from rheum.core.recipe.sentences import as_prose, jars_timed, sentences
+from rheum.core.recipe.proposed_lines import lines_proposed
+from rheum.core.recipe.recipe import Kind, MethodText, OutlineLine, ProposedLine, Recipe, RecipeLine, Role, Section, Unread
+from rheum.core.recipe.sentences import as_prose, sentences
 from rheum.core.recipe.several import recipes_in
 from rheum.core.recipe.split import split_line
 
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 500  # with something on them: a saved page has hundreds of blank ones
-LONGEST_SENTENCE: Final = 400
 _TOO_LONG: Final = "This is longer than a {what} ({count} letters), so it was not read. Break it up, or leave it out."
 _OUTLINE: Final[dict[Role, Kind]] = {
     "title": "title",
@@ -86,7 +80,9 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
     told = tuple(block for block in blocks if not block.continued)
     for block in told:
         reader.list_line(block)
-    reader.hear_all(told)  # a recipe may be told wholly in sentences
+    method = reader.method(told)
+    if not reader.lines:
+        reader.take(method.proposed)  # a recipe may be told wholly in sentences
     if not reader.lines:
         raise UnreadableRecipe("No ingredient could be read here. Write one to a line, amount first: “4 cups white vinegar (5%)”.")
     title = next((block.text for block in blocks if block.role == "title"), "")
@@ -100,14 +96,8 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
         reader.unread.insert(
             0, Unread(1, title, f"No amount was read for {bare.name}. Begin the line with how much, or give the recipe another title.")
         )
-    if reader.notes.soak_kept:
-        # A soak that is not drained away goes into the jar; acid under it earns nothing either way.
-        reader.lines = [
-            replace(line, section="jar") if line.section == "soak" and line.ingredient.role.role in ("water", "salt", "alkali") else line
-            for line in reader.lines
-        ]
     return Recipe(
-        title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), reader.notes.done(), *reader.yields,
+        title or "Untitled batch", tuple(reader.lines), tuple(reader.unread), method, jars=tuple(reader.jars), yield_low=reader.yields[0], yield_high=reader.yields[1],
         source=source, outline=tuple(_outline(block, catalogue.lexicon.blocks) for block in told), roles=tuple((block.number, block.role) for block in blocks),
         parts=recipes_in(told, reader.lines, len(source) - (len(source) > 1 and not source[-1])),
     )  # fmt: skip
@@ -138,9 +128,8 @@ class _Reader:
         self.catalogue = catalogue
         self.lines: list[RecipeLine] = []
         self.unread: list[Unread] = []
-        self.notes = Notes()
+        self.jars: list[tuple[int, str]] = []
         self.yields: tuple[float | None, float | None] = (None, None)
-        self.in_process = False
 
     # --- the list ---------------------------------------------------------------------------------------------------
 
@@ -163,7 +152,7 @@ class _Reader:
                 Unread(block.number, block.text, f"An amount of {food} stands here. Give it a line of its own, or leave it out.")
             )
         elif block.role == "aside" and _is_equipment(block.text, self.catalogue.lexicon.line):
-            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(block.text, self.catalogue.grammar))
+            self.jars.extend((block.number, jar) for _, jar in jars_named(block.text, self.catalogue.grammar))
         elif block.role in ("list", "per-jar", "soak"):
             self._ingredient(block)
 
@@ -179,7 +168,7 @@ class _Reader:
             and (amount.unit in ("each", "pint", "quart") or jars_named(made, self.catalogue.grammar))
         ):
             self.yields = (amount.low, amount.high)
-        self.notes.jars.extend((block.number, jar) for _, jar in jars_named(made, self.catalogue.grammar))
+        self.jars.extend((block.number, jar) for _, jar in jars_named(made, self.catalogue.grammar))
 
     def _ingredient(self, block: Block) -> None:
         text = block.text.strip()
@@ -187,7 +176,7 @@ class _Reader:
             self.unread.append(Unread(block.number, f"{text[:80]}…", _TOO_LONG.format(what="line", count=len(text))))
             return
         if _is_equipment(text, self.catalogue.lexicon.line):
-            self.notes.jars.extend((block.number, jar) for _, jar in jars_named(text, self.catalogue.grammar))
+            self.jars.extend((block.number, jar) for _, jar in jars_named(text, self.catalogue.grammar))
             return
         if parts := run_on(text):
             for part in parts:
@@ -236,150 +225,54 @@ class _Reader:
         soaked = read[-1].section == "soak" and text.endswith(")") and all(one.ingredient.role.role in _SOAKED for one in read)
         return [replace(one, section="soak") for one in read] if soaked else read  # “2 gallons water + 3/4 cup salt (soak)”
 
-    # --- the prose --------------------------------------------------------------------------------------------------
+    # --- the method -------------------------------------------------------------------------------------------------
 
-    def hear_all(self, blocks: tuple[Block, ...]) -> None:
-        """Hears every sentence of the method and of the asides, once the list is known. What the method itself gives an amount of is listed
-        for its other sentences: then they are heard again."""
-        unread, lines, jars = [*self.unread], [*self.lines], [*self.notes.jars]
-        given = self._hear(blocks, (), frozenset())
-        again = frozenset(str(item.sentence) for item in self.unread[len(unread) :] if item.why.startswith(PUTS_IN))
-        if given and again:
-            self.unread, self.lines, self.notes, self.in_process = unread, lines, Notes(jars=jars), False
-            self._hear(blocks, given, again)
-
-    def _told(self, blocks: tuple[Block, ...], listed: Listed) -> list[tuple[Block, str]]:
-        """The sentences of the method and of the asides; what stands aside and gives so much of an unlisted food is unread."""
+    def told(self, blocks: tuple[Block, ...]) -> list[tuple[int, str]]:
+        """The sentences of the method and of the asides, each with its line; what stands aside and gives so much of an unlisted food is unread."""
         words = self.catalogue.lexicon.blocks
-        said: list[tuple[Block, str]] = []
+        listed = self.listed(blocks)
+        said: list[tuple[int, str]] = []
         for block in blocks:
-            if block.nutrients or (block.furniture and tells_times(block.text, words)):
+            if block.role not in ("method", "aside") or block.nutrients or (block.furniture and tells_times(block.text, words)):
                 continue
             if block.role == "aside" and (food := hidden_food(block.text, listed, self.catalogue)):
                 why = f"An amount stands here beside {food}, which no line lists. Give it a line of its own, or leave it out."
                 self.unread.append(Unread(block.number, block.text, why))
-                continue
-            if block.role == "method" or (block.role == "aside" and not block.furniture):
-                said += [(block, sentence) for sentence in sentences(as_prose(block.text, words), words)]
-            elif block.furniture and block.role == "aside" and not _is_yield(block.text, words):
-                said.append((block, block.text))
+            elif not block.furniture:
+                said += [(block.number, sentence) for sentence in sentences(as_prose(block.text, words), words)]
         return said
 
-    def _hear(self, blocks: tuple[Block, ...], given: tuple[RecipeLine, ...], again: frozenset[str]) -> tuple[RecipeLine, ...]:
-        """Hears every sentence against the list, and those of `again` against what the method was found to give too; gives back what it
-        gives."""
+    def listed(self, blocks: tuple[Block, ...]) -> Listed:
+        """What the list lists; the words of the title, and of lines that were not heard, name no new food."""
         title = frozenset(word for block in blocks if block.role == "title" for word in words_of(block.text))
-        # A line that was not heard poisons nothing: what its words name is no new food.
         title |= frozenset(word for item in self.unread for word in words_of(item.text))
-        listed = Listed(tuple(self.lines), title, self.catalogue.stand_ins)
-        with_given = Listed((*self.lines, *given), title, self.catalogue.stand_ins)
-        words = self.catalogue.lexicon.blocks
-        said = self._told(blocks, listed)
-        heard: list[tuple[Block, str, Sequence[Clause]]] = []
-        for place, (block, sentence) in enumerate(said):
-            if len(sentence) > LONGEST_SENTENCE:
-                self.unread.append(
-                    Unread(block.number, f"{sentence[:80]}…", _TOO_LONG.format(what="sentence", count=len(sentence)), sentence=None)
-                )
-                continue
-            before = said[place - 1][1] if place else ""
-            against = with_given if sentence in again else listed
-            spoken = hear(jars_timed(sentence, before, self.catalogue.lexicon.ways), self.catalogue, against, aside=block.role == "aside")
-            found, clauses = spoken.heard, spoken.clauses
-            if block.role == "method":
-                self.notes.sentences += 1
-            if found.outcome == "denied" and found.row is not None and _stands_on_the_shelf(found.row.code, clauses, sentence, self.notes):
-                found = Heard("vouched")
-            for row in (*((found.row,) if found.outcome == "denied" and found.row else ()), *spoken.told):
-                self.notes.risks.append((block.number, ProseRisk(row.code, row.says, row.fix), sentence))
-            if found.outcome == "composition":
-                self.unread.append(Unread(block.number, sentence, found.why, found.name, sentence=sentence, waits=not found.new))
-            elif found.outcome == "process":
-                self.notes.opened.append((block.number, sentence))
-            if block.furniture and block.role == "aside":
-                continue
-            heard.append((block, sentence, clauses))
-            if block.role == "aside" and any("process" in clause.groups for clause in clauses):
-                note(spoken, block.number, self.notes, in_process=False)
-            if block.role == "method":
-                self.in_process = note(spoken, block.number, self.notes, in_process=self.in_process)
-                self._cooked(block, sentence, clauses)
-                self.notes.cuts += cuts_said(block.number, clauses, self.lines, _named_in)
-            if block.role == "method" and clauses and words.group["yield"] & set(clauses[0].lows[:1]):
-                self._yield(Block(block.number, "aside", sentence))
-        added, lines, unread, portions = amounts_said(
-            [(block.number, sentence, clauses) for block, sentence, clauses in heard], tuple(self.lines), self.catalogue
+        return Listed(tuple(self.lines), title, self.catalogue.stand_ins)
+
+    def method(self, blocks: tuple[Block, ...]) -> MethodText:
+        """The page's own method: kept, heard against the tested way, and asked for settings and lines."""
+        said = self.told(blocks)
+        in_method = {block.number for block in blocks if block.role == "method"}
+        listed = self.listed(blocks)
+        told = [(number, sentence) for number, sentence in said if number in in_method]
+        return MethodText(
+            sentences=tuple(told),
+            heard=heard_in(said, listed, self.catalogue),
+            minutes=tuple(minutes for number, sentence in said for minutes in minutes_said(number, sentence, self.catalogue)),
+            headspaces_mm=tuple((number, mm, sentence) for number, sentence in said for mm in headspaces_said(sentence, self.catalogue)),
+            jars=tuple((number, jar, sentence) for number, sentence in told for _, jar in jars_named(sentence, self.catalogue.grammar)),
+            pack=pack_said(sentence for _, sentence in said),
+            proposed=lines_proposed(told if self.lines else said, listed, self.catalogue),
         )
-        # Acid counts where it stands in the list, never where a sentence speaks of it: whose it is, when, and whether it goes in, a sentence can
-        # tell in more ways than anybody can hear.
-        acid = [line for line in added if line.ingredient.role.acid]
-        added = [line for line in added if not line.ingredient.role.acid]
-        for line in acid:
-            why = _ACID_IN_PROSE.format(line.ingredient.name)
-            unread.append(Unread(line.number, line.text, why, sentence=line.text, as_line=_as_line(line)))
-        self.lines = [*lines, *added]
-        self.unread += [
-            item for item in unread if not any(item.line == other.line and item.sentence == other.sentence for other in self.unread)
-        ]
-        self.notes.portions += portions
-        # Of the sentence only the food's name is listed.
-        return tuple(replace(line, text=line.ingredient.name) for line in added)
 
-    def _cooked(self, block: Block, sentence: str, clauses: Sequence[Clause]) -> None:
-        for clause in clauses:
-            first = clause.grammar["cooked-before"] & clause.words
-            acts = clause.groups
-            if first and acts & {"fill", "put"}:
-                acts = acts | {"simmer"}
-            for how in acts & {"boil", "simmer", "blanch", "fry", "roast", "bake"}:
-                everything = bool(clause.grammar["vegetables"] & clause.words) and "else" not in clause.lows
-                soft = any(other.when in ("until", "till") and ("soft" in other.states or "soft" in other.lows) for other in clauses)
-                everything = everything or (soft and bool({"them", "it"} & clause.words) and not clause.foods)
-                named = [food.word for food in clause.foods if not food.negated]
-                foods = tuple(
-                    line.ingredient.id for line in self.lines
-                    if line.ingredient.role.food and (everything or any(_named_in(line, word) for word in named))
-                )  # fmt: skip
-                if foods and (first or "jar" not in clause.things):
-                    self.notes.cooked.append(Cooked(block.number, how, foods, sentence))
-
-
-def _as_line(line: RecipeLine) -> str:
-    """What a sentence gives, as a line of the list: the low end of its amount, its name, and the strength that was said."""
-    if line.amount is None:
-        return ""
-    strength = f" ({line.strength:g}%)" if line.strength is not None else ""
-    unit = "" if line.amount.unit == "each" else f" {plural(line.amount.unit, line.amount.low)}"
-    return f"{mixed(line.amount.low)}{unit} {line.ingredient.name}{strength}"
-
-
-_WEEKS: Final = (21.0, 800.0)
-_ACID_IN_PROSE: Final = (
-    "An amount of {} stands in a sentence. Acid counts only where it has a line of its own: give it one, or leave the sentence out."
-)
-
-
-def _stands_on_the_shelf(code: str, clauses: Sequence[Clause], sentence: str, notes: Notes) -> bool:
-    """Whether what is to stand for weeks, told behind the processing, are the sealed jars: “Let sit a month.”"""
-    days = [figure.high for clause in clauses for figure in clause.figures if figure.measure == "days"]
-    weeks = bool(days) and _WEEKS[0] <= max(days) <= _WEEKS[1]
-    return (
-        code == "fermented"
-        and weeks
-        and bool(notes.minutes)
-        and not clauses[0].grammar["souring"] & set(re.findall(r"[a-z]+", sentence.lower()))
-    )
-
-
-def _named_in(line: RecipeLine, said: str) -> bool:
-    """Whether the words that a sentence says of a food stand together in a name of a line's food."""
-    return _is_of_name(said, line.ingredient.name, line.ingredient.aliases)
-
-
-@lru_cache(maxsize=4096)
-def _is_of_name(said: str, name: str, aliases: tuple[str, ...]) -> bool:
-    whole = f" {' '.join(words_of(said))} "
-    return any(whole in f" {' '.join(words_of(one))} " for one in (name, *aliases))
+    def take(self, proposed: tuple[ProposedLine, ...]) -> None:
+        """Judges a text that is told in sentences by the lines that it would have; it waits for the person to take them."""
+        for one in proposed:
+            with suppress(LineUnread):
+                self.lines.append(read_ingredient(one.text, one.line, one.section, self.catalogue))
+        if self.lines:
+            first = proposed[0]
+            why = f"No list was found. {len(self.lines)} lines stand in its sentences: take them as the list."
+            self.unread.append(Unread(first.line, first.words, why, proposed=tuple(one.written for one in proposed)))
 
 
 @lru_cache(maxsize=8192)

@@ -191,7 +191,6 @@ def _figures(found: list[_Read]) -> list[Row]:
         Row("Jar", "figures", tuple(jar_words), len(set(jar_words)) > 1),
         _said("Packed", [read.verdict.pack or "not said" for read in found]),
         _said("Salted or soaked", [_soaked(read) for read in found]),
-        _said("Cooked first", [_cooked(read) for read in found]),
     ]
 
 
@@ -202,14 +201,7 @@ def _said(name: str, words: list[str]) -> Row:
 def _soaked(read: _Read) -> str:
     """What stands with the produce before it goes on, and is drained away."""
     names = [line.ingredient.name for line in read.case.recipe.lines if line.section == "soak"]
-    return listed(list(dict.fromkeys(names))) if names else "salted" if read.case.recipe.method.salted else "no"
-
-
-def _cooked(read: _Read) -> str:
-    """What the method cooks before the jar, and how."""
-    catalogue = read.case.library.catalogue
-    said = [f"{cooked.how}: {listed([catalogue[one].name for one in cooked.foods[:3]])}" for cooked in read.case.recipe.method.cooked]
-    return "; ".join(dict.fromkeys(said)) or "not said"
+    return listed(list(dict.fromkeys(names))) if names else "no"
 
 
 # Of these one row each: the kinds stand in the cells, for it is how much of them there is that matters.

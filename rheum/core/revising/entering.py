@@ -229,6 +229,20 @@ def _of_unsure_strength(line: RecipeLine) -> bool:
     return (line.ingredient.acid or (0.0, 0.0))[0] < CANNING_STRENGTH
 
 
+# What the steps of an entered formula may not say: they are followed, once it is kept.
+_NO_STEP: Final = frozenset(
+    {
+        "acid-less", "water-in", "unsound", "fermented", "not-processed", "under-boil", "clock-early", "boil-lost", "under-water", "lids", "late",
+    }
+)  # fmt: skip
+
+
+def _step_refusals(recipe: Recipe, says: Mapping[str, str]) -> list[Refusal]:
+    """Steps that no tested source has: an entered formula is followed by its own."""
+    heard = [said for said in recipe.method.heard if said.kind in _NO_STEP]
+    return [Refusal(f"“{said.text}”: {says[said.kind]} No tested source says so.", "text", said.line) for said in heard]
+
+
 def _line_refusals(recipe: Recipe) -> list[Refusal]:
     found = [Refusal(f"Not understood: “{item.text}”. {item.why}", "text", item.line) for item in recipe.unread]
     for line in recipe.lines:
@@ -250,7 +264,6 @@ def _line_refusals(recipe: Recipe) -> list[Refusal]:
             found.append(Refusal("Fresh juice varies: a tested recipe has bottled juice.", "text", line.number))
         if amount is not None and kind_of(amount.unit) == "count" and role in ("vinegar", "juice", "citric", "water"):
             found.append(Refusal(f"Write how much {line.ingredient.name} in cups or millilitres.", "text", line.number))
-    found += [Refusal(risk.says, "text", number) for number, risk, _ in recipe.method.risks]
     return found
 
 
@@ -274,7 +287,12 @@ def _verdict_refusals(formula: Formula, recipe: Recipe, library: Library) -> lis
 def look(entry: Entry, library: Library, this_year: int = LAST_YEAR) -> Looked:
     """Look an entry over, before anything is stored: nothing is printed after `this_year`. UnreadableRecipe where the text holds nothing usable."""
     recipe = read_recipe(entry.text, library.catalogue)
-    refusals = [*_source_refusals(entry, this_year), *_process_refusals(entry, library), *_line_refusals(recipe)]
+    refusals = [
+        *_source_refusals(entry, this_year),
+        *_process_refusals(entry, library),
+        *_line_refusals(recipe),
+        *_step_refusals(recipe, library.catalogue.lexicon.method.says),
+    ]
     twice = tuple(
         TwiceLine(line.number, line.ingredient.name, _amount_words(line))
         for line in recipe.lines

@@ -1,5 +1,5 @@
 """The work that a method's own sentences tell: of a formula of one's own, typed from its source, and of a batch for the refrigerator. A sentence is a
-task; what it does and how long is read by the clause reader, and what its words do not say is asked when it is begun."""
+task; what it does and how long is read by its words, and what its words do not say is asked when it is begun."""
 
 from __future__ import annotations
 
@@ -8,15 +8,15 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from rheum.core.facts.formulas import Formula
-from rheum.core.facts.ingredients import Catalogue
+from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.rates import Span
-from rheum.core.recipe.clause import Clause
-from rheum.core.recipe.clauses import clauses_of
+from rheum.core.measures.words import Token, settled, tokens
+from rheum.core.recipe.figures import figures_of
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.sentences import sentences
 from rheum.core.recipe.writing import how_long
 
-# Groups of acts (reference/prose.toml), the last that counts naming what a sentence does: on a burner, standing, by hand.
+# Groups of acts (reference/method.toml), the last that counts naming what a sentence does: on a burner, standing, by hand.
 _ON_BURNER: Final = {"simmer": "simmer", "reduce": "cook-down", "boil": "boil", "blanch": "blanch", "heat": "boil", "fry": "cook"}
 _IN_OVEN: Final = {"roast": "char", "bake": "char"}
 _STANDS: Final = {"stand": "stand", "freeze": "stand", "ferment": "stand", "leave": "stand"}
@@ -118,37 +118,69 @@ def steps_told(sentences: Iterable[str], catalogue: Catalogue) -> tuple[ToldStep
     return tuple(_step(words, catalogue) for sentence in sentences if (words := strip_bullet(sentence).strip()))
 
 
+_BEGINS_ASIDE: Final = frozenset("until till when if before after while once because so unless".split())
+_OWN_THINGS: Final = frozenset("canner lid lids jar jars rims rim bands headspace".split())
+_DOWN: Final = frozenset({"cook", "boil", "simmer", "reduce"})
+_COLD: Final = frozenset({"refrigerator", "fridge"})
+
+
+def _main_words(found: Sequence[Token]) -> tuple[list[str], str]:
+    """The words of a sentence but those behind “until”, “when”, “if”; and what stands behind “until”, up to its comma."""
+    main: list[str] = []
+    until: list[Token] = []
+    aside = ""
+    for word in found:
+        if word.low in _BEGINS_ASIDE:
+            aside = word.low
+        elif word.text in ",;" or word.low == "then":
+            aside = ""
+        if not aside:
+            main.append(word.low)
+        elif aside in ("until", "till"):
+            until.append(word)
+    words = " ".join(word.text for word in until).replace(" ,", ",").replace(" - ", "-")
+    return main, words
+
+
+def _acts(main: Sequence[str], catalogue: Catalogue) -> list[str]:
+    """What the words of a sentence do, in their order; “boil down” reduces."""
+    known = catalogue.lexicon.method.acts
+    groups = []
+    for at, low in enumerate(main):
+        if low in _DOWN and main[at + 1 : at + 2] == ["down"]:
+            groups.append("reduce")
+        elif low in known:
+            groups.append(known[low][0])
+    return groups
+
+
 def _step(sentence: str, catalogue: Catalogue) -> ToldStep:
-    clauses = clauses_of(sentence, catalogue)
-    main = [clause for clause in clauses if clause.when in ("", "then", "and")] or clauses
-    groups = [act.group for clause in main for act in clause.acts if not act.negated]
-    foods = tuple(
-        dict.fromkeys(food.ingredient.id for clause in clauses for food in clause.foods if food.ingredient is not None and not food.negated)
-    )
+    found = tokens(settled(sentence))
+    main, until = _main_words(found)
+    groups = _acts(main, catalogue)
+    named = catalogue.within(tuple(one for word in found if word.kind == "word" for one in words_of(word.text)))
+    foods = tuple(dict.fromkeys(match.ingredient.id for match in named))
     hot = next((_ON_BURNER[group] for group in ("reduce", "simmer", "boil", "blanch", "fry", "heat") if group in groups), None)
     oven = next((_IN_OVEN[group] for group in groups if group in _IN_OVEN), None)
     stands = next((_STANDS[group] for group in groups if group in _STANDS), None)
-    fills = bool(set(groups) & _HAS_ITS_OWN) or any(clause.things & {"canner", "lid", "jar"} for clause in main)
-    minutes = _minutes(sentence, clauses)
-    if fills and (hot is None or "process" in groups):
+    minutes = _minutes(sentence, found, catalogue)
+    if bool(set(groups) & _HAS_ITS_OWN or _OWN_THINGS & set(main)) and (hot is None or "process" in groups):
         return ToldStep(sentence, "fill", foods, None, "", False, False, True)
     if hot is not None:
-        until = next((clause.text for clause in clauses if clause.when == "until"), "")
-        return ToldStep(sentence, hot, foods, minutes, "burner", False, "combine" in groups, False, until=until.replace(" ,", ","))
+        return ToldStep(sentence, hot, foods, minutes, "burner", False, "combine" in groups, False, until=until)
     if oven is not None:
         return ToldStep(sentence, oven, foods, minutes, "oven", minutes is None, False, False)
     if stands is not None:
-        cold = any("fridge" in clause.things or "refrigerator" in clause.lows for clause in clauses)
-        return ToldStep(sentence, stands, foods, minutes, "refrigerator" if cold else "counter", minutes is None, False, False)
+        where = "refrigerator" if any(word.low in _COLD for word in found) else "counter"
+        return ToldStep(sentence, stands, foods, minutes, where, minutes is None, False, False)
     hands = next((_BY_HAND[group] for group in groups if group in _BY_HAND), "combine")
     return ToldStep(sentence, hands, foods, None, "", False, False, False)
 
 
-def _minutes(sentence: str, clauses: Iterable[Clause]) -> Span | None:
+def _minutes(sentence: str, found: Sequence[Token], catalogue: Catalogue) -> Span | None:
     """The first time that a sentence tells, of whatever it does; overnight is a night."""
-    for clause in clauses:
-        for figure in clause.figures:
-            if figure.measure in ("minutes", "days"):
-                one = _PER_DAY if figure.measure == "days" else 1.0
-                return figure.low * one, figure.high * one
+    for figure in figures_of(tuple(found), catalogue.grammar):
+        if figure.measure in ("minutes", "days"):
+            one = _PER_DAY if figure.measure == "days" else 1.0
+            return figure.low * one, figure.high * one
     return _NIGHT if "overnight" in sentence.lower() else None

@@ -7,14 +7,12 @@ from collections.abc import Iterator
 from typing import Final
 
 from rheum.core.facts.formulas import Formula, FormulaLine
-from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.lexicon import LineWords
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
-from rheum.core.recipe.cut import PUREED, THICKER, WHOLE, Cut, changed, cut_of, is_of
-from rheum.core.recipe.recipe import RecipeLine, What
+from rheum.core.recipe.cut import PUREED, WHOLE, Cut, changed, cut_of, is_of
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
 _UNCUT: Final = ("garlic", "aromatic", "herb-fresh", "dried-fruit", "concentrate", "fruit-juice", "condiment")
@@ -43,14 +41,6 @@ def _formula_cut(lines: list[FormulaLine], words: LineWords) -> Cut | None:
     return max(known, key=lambda cut: (cut.step, cut.thick_mm or 0.0)) if known and len(known) == len(cuts) else None
 
 
-def _said_of(line: RecipeLine) -> str:
-    """The words of a line; of what a sentence of the method gives, those between its commas that name it."""
-    if line.section != "method":
-        return line.text
-    names = {word for name in (line.ingredient.name, *line.ingredient.aliases) for word in words_of(name)}
-    return next((part for part in re.split(r"[,;(]| and ", line.text) if names & set(words_of(part))), "")
-
-
 def cut(case: Case) -> Iterator[Finding]:
     """Bigger pieces than the formula's are a limit, a little smaller a note; a purée of a chunky formula is denser."""
     match, words = case.match, case.library.catalogue.lexicon.line
@@ -60,7 +50,7 @@ def cut(case: Case) -> Iterator[Finding]:
         line = pair.item.line
         if line.ingredient.klass in _UNCUT:
             continue
-        own, here = _formula_cut(_lines_of(match.formula, pair), words), cut_of(_said_of(line), words)
+        own, here = _formula_cut(_lines_of(match.formula, pair), words), cut_of(line.text, words)
         if here is not None and own is None and _too_fine(match.formula, here):
             says = f"{line.ingredient.name.capitalize()} {here.word}; the formula leaves it in pieces."
             whole = Remedy("Leave it in pieces, as the formula has it.", line_as_formula(case, line, _lines_of(match.formula, pair)))
@@ -99,7 +89,6 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
     match = case.match
     if match is None:
         return
-    said = {what: number for number, what in reversed(case.recipe.method.shape)}
     for pair in match.pairs:
         line, own = pair.item.line, _lines_of(match.formula, pair)
         if line.ingredient.klass in _UNCUT:
@@ -128,59 +117,3 @@ def prepared_as_tested(case: Case) -> Iterator[Finding]:
                 line.number,
                 Remedy("Take it raw, as the formula has.", line_as_formula(case, line, own)),
             )
-    yield from _said_in_prose(case, match.formula, said)
-    yield from _thicker_in_prose(case)
-
-
-def _thicker_in_prose(case: Case) -> Iterator[Finding]:
-    """Pieces that the method cuts thicker than the formula, or leaves in halves and quarters where it slices. What is meant by “them” is held
-    against the thickest of the formula's."""
-    match, words = case.match, case.library.catalogue.lexicon.line
-    if match is None:
-        return
-    owns = {
-        pair.item.line.ingredient.id: own
-        for pair in match.pairs
-        if pair.item.line.ingredient.klass not in _UNCUT and (own := _formula_cut(_lines_of(match.formula, pair), words)) is not None
-    }
-    for said in case.recipe.method.cuts:
-        mine = [own for food, own in owns.items() if food in said.foods] if said.foods else list(owns.values())
-        thick = [own.thick_mm for own in mine if own.thick_mm is not None]
-        thicker = said.thick_mm is not None and thick and said.thick_mm > max(thick) * THICKER
-        bigger = said.step is not None and mine and all(own.step < said.step for own in mine)
-        if thicker or bigger:
-            yield finding("cut-changed", "The method cuts it bigger than the formula.", said.line, "Cut it as the formula does.")
-
-
-def _said_in_prose(case: Case, formula: Formula, said: dict[What, int]) -> Iterator[Finding]:
-    preps = " ".join(line.prep for line in formula.jar_lines if "tough" not in line.prep)
-    steps = formula.steps.lower()
-    if "unpeeled" in said and _PEELED.search(preps):
-        yield finding(
-            "prep-changed", "The text leaves the skins on; the formula peels them off.", said["unpeeled"], "Slip the skins off first."
-        )
-    if "unsalted" in said and any(line.prep_only for line in formula.lines):
-        yield finding("prep-changed", "The text skips the soak or the salting.", said["unsalted"], "Soak or salt as the formula has it.")
-    if "pureed" in said and formula.kind not in _BLENDED_ANYWAY:
-        yield finding("density-changed", "The text purées what the formula leaves in pieces.", said["pureed"], "Leave it in pieces.")
-    strains = formula.work is not None and any(task.do in ("strain", "drain", "press") for task in formula.work.tasks)
-    if "drained" in said and formula.own is None and formula.kind in ("salsa", "sauce") and "drain" not in steps and not strains:
-        yield finding(
-            "density-changed", "The text drains off the juice; the formula keeps it.", said["drained"], "Keep the juice with the rest."
-        )
-    if "thicker" in said and formula.kind not in _COOKED_DOWN_ANYWAY and "halved" not in steps:
-        yield finding(
-            "density-changed", "The text cooks it thicker than the formula.", said["thicker"], "Cook no longer than the formula says."
-        )
-    if "whole-baby" in said and not any(line.baby for line in formula.jar_lines):
-        said = {**said, "whole": said["whole-baby"]}
-    slit = "slit" in preps and re.search(r"\b(?:slit|slash|pierce|prick)", "\n".join(case.recipe.source), re.I)
-    if "whole" in said and not slit:
-        cuts = [
-            cut_of(line.prep, case.library.catalogue.lexicon.line)
-            for line in formula.jar_lines
-            if line.ingredient.klass not in _UNCUT and line.ingredient.role.role == "produce"
-        ]
-        known = [cut for cut in cuts if cut is not None]
-        if known and all(cut.step < WHOLE for cut in known):
-            yield finding("cut-changed", "The text leaves whole what the formula cuts.", said["whole"], "Cut it as the formula does.")

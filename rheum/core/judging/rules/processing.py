@@ -10,11 +10,10 @@ from rheum.core.facts.bands import CHART_ENDS_FT, STEAM_CAP_MINUTES
 from rheum.core.facts.formulas import Formula
 from rheum.core.facts.jars import CLASS_ML, JAR_WORD, covering_size
 from rheum.core.judging.findings import Finding, Remedy, finding
-from rheum.core.judging.process import STERILISE_UNDER_MINUTES, Process, process_for
-from rheum.core.judging.remedies import headspace_rewritten, minutes_rewritten
+from rheum.core.judging.process import process_for
 from rheum.core.matching.case import Case
 from rheum.core.measures.altitude import altitude
-from rheum.core.measures.saying import listed, mm
+from rheum.core.measures.saying import mm
 from rheum.core.measures.units import MM_PER_INCH
 from rheum.core.recipe.changes import Change
 from rheum.core.recipe.recipe import SaidMinutes
@@ -48,12 +47,11 @@ def pack(case: Case) -> Iterator[Finding]:
     """The minutes are for the formula's pack, or for another that it was tested in. No tolerance. Source: USDA Guide 6 (from memory)."""
     formula = _formula(case)
     if formula and formula.minutes_for_pack(case.pack) is None:
-        line = next((number for number, said in case.recipe.method.packs if said == case.pack), None)
         change = Change("set", setting="pack", value=formula.pack)
         yield finding(
             "pack-changed",
             f"Packed {case.pack}; the formula's minutes are for {formula.pack}-packed jars.",
-            line,
+            None,
             Remedy(f"Pack it {formula.pack}.", (change,)),
         )
 
@@ -68,7 +66,7 @@ def jar_size(case: Case) -> Iterator[Finding]:
     if case.settings.jar is None:
         yield from _named_jars(case, table)
     covered = covering_size(case.jar.process_class, table)
-    named = next((number for number, name in case.recipe.method.jars if name == case.jar.id), None)
+    named = next((number for number, name in case.recipe.jars if name == case.jar.id), None)
     if covered.how == "larger":
         largest = max(table, key=CLASS_ML.__getitem__)
         count = math.ceil(case.jar.volume_ml / CLASS_ML[largest])
@@ -91,11 +89,11 @@ def jar_size(case: Case) -> Iterator[Finding]:
 
 def _named_jars(case: Case, table: Mapping[str, tuple[int, ...]]) -> Iterator[Finding]:
     """Where the text names several jars, each of them larger than any tested is said, for none of them was chosen."""
-    named = dict.fromkeys(jar for _, jar in case.recipe.method.jars)
+    named = dict.fromkeys(jar for _, jar in case.recipe.jars)
     if len(named) < 2:
         return
     largest = max(table, key=CLASS_ML.__getitem__)
-    for number, name in case.recipe.method.jars:
+    for number, name in case.recipe.jars:
         jar = case.library.jars[name]
         if named.pop(name, 0) is None and covering_size(jar.process_class, table).how == "larger":
             yield finding(
@@ -114,14 +112,11 @@ def headspace(case: Case) -> Iterator[Finding]:
         return
     own = formula.headspace_mm
     allowed = (_SIXTEENTH_MM if own <= MM_PER_INCH / 4 + _EPSILON_MM else _EIGHTH_MM) + _EPSILON_MM
-    said: list[tuple[int | None, float]] = [(None, case.settings.headspace_mm)] if case.settings.headspace_mm is not None else []
-    said += [(line, value) for line, value in case.recipe.method.headspaces_mm]
-    for line, value in said:
-        if abs(value - own) > allowed:
-            change = (Change("set", setting="headspace_mm", value=round(own, 1)),) if line is None else headspace_rewritten(case, line, own)
-            yield finding(
-                "headspace-changed", f"{mm(value)} of headspace; the formula has {mm(own)}.", line, Remedy(f"Leave {mm(own)}.", change)
-            )
+    asked = case.settings.headspace_mm
+    if asked is not None and abs(asked - own) > allowed:
+        change = Change("set", setting="headspace_mm", value=round(own, 1))
+        says = f"{mm(asked)} of headspace; the formula has {mm(own)}."
+        yield finding("headspace-changed", says, None, Remedy(f"Leave {mm(own)}.", (change,)))
 
 
 def minutes_needed(case: Case, formula: Formula, said: SaidMinutes) -> int | None:
@@ -148,10 +143,6 @@ def minutes_needed(case: Case, formula: Formula, said: SaidMinutes) -> int | Non
     return found.minutes if found else None
 
 
-def _time(minutes: float) -> str:
-    return f"{minutes:g} min" if minutes >= 1 else f"{minutes * 60:.0f} seconds"
-
-
 def minutes(case: Case) -> Iterator[Finding]:
     """Minutes said in the text against the formula's at sea level (or at the height beside them), minutes asked against those of the kitchen:
     fewer is a limit, more a caution. No tolerance. Source: USDA Guide 6 (from memory)."""
@@ -164,26 +155,6 @@ def minutes(case: Case) -> Iterator[Finding]:
         if height
         else None
     )
-    for said in case.recipe.method.minutes:
-        needed = minutes_needed(case, formula, said)
-        if needed is None:
-            continue
-        where = "at sea level" if said.altitude_ft is None else f"at {said.altitude_ft:,.0f} ft"
-        jar = f" for {JAR_WORD.get(said.jar, said.jar)} jars" if said.jar else ""
-        if said.minutes < needed:
-            yield finding(
-                "time-short",
-                f"The text says {_time(said.minutes)}{jar}; the formula has {needed} {where}.",
-                said.line,
-                Remedy(f"Write {needed} minutes.", minutes_rewritten(case, said.line, said.minutes, needed)),
-            )
-        elif said.minutes > needed:
-            yield finding(
-                "time-long",
-                f"The text says {said.minutes:g} min{jar}; the formula has {needed} {where}.",
-                said.line,
-                _clean_jars_instead(case, said, own),
-            )
     asked = case.settings.minutes
     if asked is None or own is None or height is None:
         return
@@ -198,17 +169,6 @@ def minutes(case: Case) -> Iterator[Finding]:
         )
     elif asked > own.minutes:
         yield finding("time-long", f"{asked:g} minutes; {own.minutes} are enough at {height}.")
-
-
-def _clean_jars_instead(case: Case, said: SaidMinutes, own: Process | None) -> Remedy | None:
-    """Ten minutes in clean hot jars are the other way of a time under ten, with jars sterilised first (USDA Complete Guide, Guide 1, from
-    memory): the press asks for the text's minutes, and those are then run."""
-    if own is None or case.settings.minutes is not None or not own.minutes < STERILISE_UNDER_MINUTES <= said.minutes:
-        return None
-    return Remedy(
-        f"Run {said.minutes:g} minutes: then clean hot jars are enough, and none is sterilised.",
-        (Change("set", setting="minutes", value=said.minutes),),
-    )
 
 
 def steam_cap(case: Case) -> Iterator[Finding]:
@@ -226,40 +186,4 @@ def steam_cap(case: Case) -> Iterator[Finding]:
             f"{total:g} minutes is over the {STEAM_CAP_MINUTES} a steam canner can do.",
             None,
             Remedy("Use the boiling-water bath.", (Change("set", setting="method", value="bath"),)),
-        )
-
-
-def inconsistent(case: Case) -> Iterator[Finding]:
-    """Two process times for one jar and altitude, or two headspaces, in one text."""
-    by_jar: dict[tuple[str | None, float | None], set[float]] = {}
-    line_of: dict[tuple[str | None, float | None], int] = {}
-    for said in case.recipe.method.minutes:
-        key = (said.jar, said.altitude_ft)
-        by_jar.setdefault(key, set()).add(said.minutes)
-        line_of[key] = said.line
-    for key, figures in by_jar.items():
-        if len(figures) > 1:
-            both = listed([f"{figure:g}" for figure in sorted(figures)])
-            yield finding(
-                "formula-inconsistent",
-                f"The text gives {both} minutes for the same jar.",
-                line_of[key],
-                "Look which one the source has, and leave the other out.",
-            )
-    packs = {pack for _, pack in case.recipe.method.packs}
-    if len(packs) > 1 and case.settings.pack is None and not (case.match and case.match.formula.minutes_raw):
-        yield finding(
-            "formula-inconsistent",
-            "The text packs both raw and hot.",
-            case.recipe.method.packs[-1][0],
-            "Look which one the source has, and leave the other out.",
-        )
-    gaps = {round(value, 1) for _, value in case.recipe.method.headspaces_mm}
-    if len(gaps) > 1:
-        both = listed([mm(gap) for gap in sorted(gaps)])
-        yield finding(
-            "formula-inconsistent",
-            f"The text gives {both} of headspace.",
-            case.recipe.method.headspaces_mm[-1][0],
-            "Look which one the source has, and leave the other out.",
         )

@@ -8,7 +8,7 @@ from typing import Final
 from rheum.core.facts.ingredients import words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.judging.findings import Alternative, Finding, Remedy, finding
-from rheum.core.judging.remedies import inserted, own_steps_taken, sentence_removed, sentences_removed
+from rheum.core.judging.remedies import proposed_taken
 from rheum.core.matching.case import Case
 from rheum.core.matching.measured import AGREE
 from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
@@ -19,8 +19,6 @@ from rheum.core.recipe.look import look_of
 from rheum.core.recipe.plain_lines import strip_bullet
 from rheum.core.recipe.recipe import RecipePart, Unread
 
-_OF_ITS_OWN: Final = "Give it a line of its own with its whole amount."
-_TAKE_OUT: Final = "Take the sentence out, and do not do it"
 DISAGREE: Final = AGREE
 _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}
 
@@ -54,20 +52,10 @@ def several(case: Case) -> Iterator[Finding]:
 def unread(case: Case) -> Iterator[Finding]:
     """What was not understood keeps the jars off the shelf, whatever it is. No tolerance. Source: own pick, on the safe side."""
     for item in case.recipe.unread:
-        changes = sentence_removed(case, item.line, item.sentence) if item.sentence else ()
-        if item.as_line:
-            yield finding(
-                "line-unread",
-                item.why,
-                item.line,
-                Remedy(
-                    f"Put “{item.as_line}” into the list.",
-                    inserted(case, item.as_line),
-                    Alternative(_TAKE_OUT, changes) if changes else None,
-                ),
-            )
-            continue
-        way = Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, changes) if changes else None) if item.sentence else _said_to_be(case, item)
+        if item.proposed:
+            way: Remedy | None = Remedy("Take these lines as the list.", proposed_taken(case, item.proposed))
+        else:
+            way = _said_to_be(case, item)
         yield finding("line-unread", item.why, item.line, way)
 
 
@@ -111,98 +99,7 @@ def _silent_of_salting(case: Case) -> bool:
     match = case.match
     if match is None or not any(line.prep_only and line.ingredient.role.role == "salt" for line in match.formula.lines):
         return False
-    told = any(line.section == "soak" for line in case.recipe.lines) or case.recipe.method.salted
-    return not told and not any(what == "unsalted" for _, what in case.recipe.method.shape)
-
-
-def said_in_prose(case: Case) -> Iterator[Finding]:
-    """What the method says that no tested one does (prose_risks.py)."""
-    for number, risk, sentence in case.recipe.method.risks:
-        changes = sentence_removed(case, number, sentence)
-        yield finding(risk.code, risk.says, number, Remedy(risk.fix, (), Alternative(_TAKE_OUT, changes) if changes else None))
-
-
-def not_vouched(case: Case) -> Iterator[Finding]:
-    """Sentences about the process that Rheum does not vouch for, one finding for all of them; without a formula nothing is marked.
-    Source: own pick, on the safe side."""
-    opened = case.recipe.method.opened
-    if not opened or case.match is None:
-        return
-    several = len(opened) > 1
-    says = (
-        f"Rheum does not vouch for {len(opened)} sentences of this method; its own steps count."
-        if several
-        else ("Rheum does not vouch for a sentence of this method; its own steps count.")
-    )
-    taken_out = sentences_removed(case, opened)
-    fix = "Take the marked sentences out." if several else "Take the marked sentence out."
-    own = Alternative("Take Rheum's own steps instead", own_steps_taken(case))
-    yield finding("method-not-vouched", says, opened[0][0], Remedy(fix, taken_out, own if own.changes else None))
-
-
-def portions(case: Case) -> Iterator[Finding]:
-    """What the method puts into each jar, times the jars, against what is listed: more of a food than that is a limit. Tolerance 2 %.
-    Source: handbook, rules (from memory)."""
-    for said in case.recipe.method.portions:
-        lines = [line for line in case.recipe.in_jar if line.ingredient is said.ingredient and line.amount is not None]
-        if not lines or not (said.ingredient.role.food or said.ingredient.role.role in ("fat", "water", "thickener", "sweetener")):
-            continue
-        here = bulk(said.amount, said.ingredient, False, case.family)
-        of_jar = [line for line in lines if line.section == "per-jar"]
-        listed_bulk = [
-            bulk(line.amount, line.ingredient, line.prepared, case.family) for line in (of_jar or lines) if line.amount is not None
-        ]
-        if here is None or any(one is None for one in listed_bulk):
-            continue
-        whole = sum(one.grams[1] for one in listed_bulk if one is not None)
-        each = here.grams[0] * (1 if of_jar else _jars(case))
-        if each > whole * _PORTION_SLACK + _PORTION_G:
-            yield finding(
-                "low-acid-increased" if said.ingredient.role.food else "line-unread",
-                f"So much {said.ingredient.name} in each jar is more than the list has.",
-                said.line,
-                Remedy(_OF_ITS_OWN, (), Alternative(_TAKE_OUT, sentence_removed(case, said.line, said.sentence))),
-            )
-
-
-def _jars(case: Case) -> float:
-    """How many jars the batch fills at least, by the text or by the formula scaled to this acid."""
-    if case.recipe.yield_low is not None:
-        return case.recipe.yield_low
-    return case.match.formula.yields.low * case.match.scale if case.match else 1.0
-
-
-_HEATS: Final = frozenset({"char", "blanch", "boil", "simmer", "cook", "reheat"})
-_PORTION_SLACK: Final = 1.3
-_PORTION_G: Final = 8.0
-
-
-def cooked_first(case: Case) -> Iterator[Finding]:
-    """The main produce boiled, fried or roasted first where the formula packs it raw: it is looser, and more of it fits. Source: USDA Guide 6
-    (from memory)."""
-    match = case.match
-    if match is None or match.formula.pack != "raw" or match.formula.work is None:
-        return
-    heated = " ".join(line.prep for line in match.formula.jar_lines)
-    total = sum(item.bulk.grams[1] for item in case.food if item.bulk)
-    for said in case.recipe.method.cooked:
-        for item in case.food:
-            main = item.bulk is not None and item.bulk.grams[1] * 4 > total and item.line.ingredient.id in said.foods
-            work = match.formula.work
-            first = work is not None and any(task.do in _HEATS and item.line.ingredient.id in task.what for task in work.tasks)
-            if (
-                main
-                and not first
-                and not any(word in heated for word in ("boiled", "simmered", "blanched", "blistered"))
-                and said.how != "blanch"
-            ):
-                yield finding(
-                    "prep-changed",
-                    f"The text cooks {item.line.ingredient.name} first; the formula packs it raw.",
-                    said.line,
-                    Remedy("Pack it raw.", (), Alternative(_TAKE_OUT, sentence_removed(case, said.line, said.sentence))),
-                )
-                return
+    return not any(line.section == "soak" for line in case.recipe.lines)
 
 
 def amounts_disagree(case: Case) -> Iterator[Finding]:

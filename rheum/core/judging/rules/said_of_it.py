@@ -15,38 +15,21 @@ from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.measurable import mixed
-from rheum.core.measures.saying import listed
 from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
 from rheum.core.measures.words import settled, tokens
 from rheum.core.recipe.changes import Change
 from rheum.core.recipe.cut import WHOLE, cut_of
 
-_PEEL: Final = frozenset(words_of("peel peeled peeling skin skins skinned skinless blister blistered char charred blanch"))
-_SLIT: Final = frozenset(
-    words_of("slit slits pierce pierced prick pricked poke poked cut halve halved quarter quartered slice sliced ring rings")
-)
-_COOKED: Final = frozenset(words_of("boil boiled boiling simmer simmered simmering blanch blanched cook cooked parboil parboiled"))
-_STANDS: Final = frozenset(
-    words_of(
-        "stand stands steep steeps marinate marinating marinated overnight refrigerate refrigerated refrigerator chill hours days night"
-    )
-)
 _LARGE: Final = frozenset(words_of("large jumbo big huge giant overgrown"))
 # Whole pieces may be longer than the formula's by so much before they count as bigger (own pick).
 _LONGER: Final = 1.2
 # Of the lemon of a cooking water less than this part is no longer what was tested (own pick, as for other lines that bring acid).
 _MUCH_LESS: Final = 0.75
-_LONG_STAND_MINUTES: Final = 600
 
 
 @lru_cache(maxsize=256)
 def _words(text: str) -> frozenset[str]:
     return frozenset(words_of(text))
-
-
-def _method_words(case: Case) -> frozenset[str]:
-    prose = {number for number, role in case.recipe.roles if role in ("method", "aside")}
-    return frozenset(word for number, line in enumerate(case.recipe.source, start=1) if number in prose for word in _words(line))
 
 
 def acid_in_preparation(case: Case) -> Iterator[Finding]:
@@ -59,8 +42,7 @@ def acid_in_preparation(case: Case) -> Iterator[Finding]:
         if not line.must_say:
             continue
         juices = [one for one in case.recipe.lines if one.ingredient.role.role in ("juice", "fresh-juice")]
-        said = _method_words(case)
-        if not juices and "lemon" not in said:
+        if not juices:
             yield finding(
                 "prep-changed",
                 f"The formula simmers it in water with {line.ingredient.name}, which is drained away; here nothing of it is said.",
@@ -73,20 +55,6 @@ def acid_in_preparation(case: Case) -> Iterator[Finding]:
                 f"Less {line.ingredient.name} in the cooking water than in the formula.",
                 juices[0].number,
                 Remedy("As much as the formula has.", replaced(case, juices[0], formula_line(case, line, match.scale))),
-            )
-    for pair in match.pairs:
-        own = _lines_of(match.formula, pair)
-        if (
-            match.profile.drained_juice_ml
-            and own
-            and all("simmered" in line.prep for line in own)
-            and not (_words(pair.item.line.text) | _method_words(case)) & _COOKED
-        ):
-            yield finding(
-                "prep-changed",
-                f"The formula simmers {pair.item.line.ingredient.name} first; here nothing of it is said.",
-                pair.item.line.number,
-                Remedy("Simmer it, as the formula does.", replaced(case, pair.item.line, f"{pair.item.line.text.strip()}, {own[0].prep}")),
             )
 
 
@@ -111,60 +79,6 @@ def _soaked(case: Case, line: FormulaLine) -> tuple[Change, ...]:
     assert match is not None
     last = max((one.number for one in case.recipe.lines if one.section in ("jar", "per-jar", "soak")), default=0)
     return (Change("insert", last + 1, f"Soak:\n{formula_line(case, line, match.scale)}"),) if last else ()
-
-
-def stands_in_vinegar(case: Case) -> Iterator[Finding]:
-    """Where the formula lets its produce stand in the vinegar for hours, a method that says nothing of it is asked: that is how the acid gets in.
-    A text without a method follows Rheum's own steps. Source: USDA Guide 6 (from memory)."""
-    match = case.match
-    if match is None or match.formula.work is None or not case.recipe.method.sentences:
-        return
-    acids = {line.ingredient.id for line in match.formula.jar_lines if line.ingredient.role.acid}
-    for task in match.formula.work.tasks:
-        if task.do == "stand" and task.minutes and task.minutes[0] >= _LONG_STAND_MINUTES and acids & set(task.what):
-            low, high = (f"{minutes / 60:g}" for minutes in task.minutes)
-            if not _method_words(case) & _STANDS:
-                yield finding(
-                    "prep-changed",
-                    f"The formula lets it stand {low if low == high else f'{low} to {high}'} hours in the vinegar, in the refrigerator. Does yours?",
-                    None,
-                    "Let it stand so: Rheum's own steps do.",
-                    level="caution",
-                )
-
-
-def peeled_or_slit(case: Case) -> Iterator[Finding]:
-    """Silence on peeling or slitting where the formula has it is a caution that asks. Source: USDA Guides 3 and 6 (from memory)."""
-    match = case.match
-    if match is None:
-        return
-    method = None
-    for pair in match.pairs:
-        line, own = pair.item.line, _lines_of(match.formula, pair)
-        if (
-            not own
-            or line.ingredient.klass in ("onion", "garlic", "aromatic")
-            or pair.code
-            or pair.tinned
-            or {"tinned", "frozen"} & set(line.states)
-        ):
-            continue
-        if "tinned" in line.ingredient.id:
-            continue
-        silent = []
-        for wanted, words in (("peeled", _PEEL), ("slit", _SLIT)):
-            if all(wanted in words_of(item.prep) and "tough" not in item.prep for item in own):
-                method = _method_words(case) if method is None else method
-                if not (_words(line.text) | method) & words:
-                    silent.append(wanted)
-        if silent:
-            yield finding(
-                "prep-changed",
-                f"{line.ingredient.name.capitalize()} is taken as {listed(silent)}, as the formula has it. Is it?",
-                line.number,
-                Remedy(f"Yes, {listed(silent)}.", replaced(case, line, f"{line.text.strip()}, {listed(silent)}")),
-                level="caution",
-            )
 
 
 def _lines_of(formula: Formula, pair: Pair) -> list[FormulaLine]:

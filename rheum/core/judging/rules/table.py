@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from typing import Final
 
 from rheum.core.judging.findings import Finding
-from rheum.core.judging.rules import acid, added, cut, processing, produce, reading, said_of_it, salt_sugar_oil, stand_ins
+from rheum.core.judging.rules import acid, added, cut, own_method, processing, produce, reading, said_of_it, salt_sugar_oil, stand_ins
 from rheum.core.matching.case import Case
 
 Rule = Callable[[Case], Iterable[Finding]]
@@ -37,8 +37,6 @@ COMPOSITION: Final[tuple[Rule, ...]] = (
     cut.cut,
     cut.prepared_as_tested,
     said_of_it.acid_in_preparation,
-    said_of_it.stands_in_vinegar,
-    said_of_it.peeled_or_slit,
     said_of_it.whole_size,
 )
 CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
@@ -48,18 +46,14 @@ CIRCUMSTANCE: Final[tuple[Rule, ...]] = (
     processing.headspace,
     processing.minutes,
     processing.steam_cap,
-    processing.inconsistent,
     reading.several,
     reading.unread,
-    reading.said_in_prose,
-    reading.not_vouched,
-    reading.portions,
-    reading.cooked_first,
+    own_method.method_differs,
     reading.amounts_disagree,
     reading.assumed,
 )
 # Limits of process alone: the minutes are still worth showing, for they are the remedy.
-PROCESS_ALONE: Final = frozenset({"time-short", "steam-too-long", "headspace-changed"})
+PROCESS_ALONE: Final = frozenset({"method-differs", "time-short", "steam-too-long", "headspace-changed"})
 # Changes that leave the recipe as tested, or more acid: the estimate of a tested formula does not count.
 LEAVES_TESTED: Final = frozenset(
     {

@@ -1,29 +1,15 @@
-"""What a sentence comes to, and what the list has against which it is heard."""
+"""What the list has, against which a sentence or a line aside is heard."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from typing import Final, Literal, NamedTuple
+from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient, own_words, words_of
-from rheum.core.facts.lexicon import Denied
 from rheum.core.measures.acidity import CANNING_STRENGTH
 from rheum.core.recipe.recipe import RecipeLine
-
-Outcome = Literal["vouched", "denied", "process", "composition"]
-
-
-class Heard(NamedTuple):
-    """What a sentence came to. `row` is the row that denies it; `why` the sentence to show; `name` an unknown food a person may place."""
-
-    outcome: Outcome
-    why: str = ""
-    row: Denied | None = None
-    name: str | None = None
-    # A food that was heard and is not listed: no word to be asked about.
-    new: bool = False
 
 
 @dataclass(frozen=True, eq=False)

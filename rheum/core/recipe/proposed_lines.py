@@ -1,0 +1,84 @@
+"""Lines that a method would add to the list: an amount of what no line lists, a soak, or the whole list of a note that is dictated. They are proposed
+with the words that they come from, and count for nothing until the person takes them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from typing import Final
+
+from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.measures.amount import AmountError, amount_at
+from rheum.core.measures.units import kind_of
+from rheum.core.measures.words import UNITS, Token, settled, tokens
+from rheum.core.recipe.listed import Listed
+from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.recipe.recipe import ProposedLine, RecipeLine, Section
+
+_SOAKS: Final = frozenset("soak soaks soaking soaked lime overnight drain drained rinse rinsed salting".split())
+_SOAKED: Final = frozenset({"water", "salt", "alkali"})
+_CANNER: Final = frozenset("canner pot kettle rack bath pan stockpot bowl jars".split())
+_PLACE: Final = 8  # tokens behind an amount in which its food is named
+
+
+def _amounts(found: tuple[Token, ...], *, counts: bool) -> Iterator[tuple[int, int]]:
+    """Where amounts begin and end: weights and volumes; counts too where the whole list is told in sentences."""
+    at = 0
+    while at < len(found):
+        word = found[at]
+        starts = word.kind == "number" or word.low in UNITS or word.low in ("a", "an", "half", "quarter")
+        try:
+            read = amount_at(found, at) if starts else None
+        except AmountError:
+            read = None
+        if read is None:
+            at += 1
+            continue
+        kind = kind_of(read.amount.unit)
+        if kind in ("volume", "mass") or (counts and kind == "count" and word.low not in ("a", "an")):
+            yield at, read.to
+        at = max(read.to, at + 1)
+
+
+def _line(text: str, number: int, section: Section, catalogue: Catalogue) -> RecipeLine | None:
+    try:
+        return read_ingredient(text, number, section, catalogue)
+    except LineUnread:
+        return None
+
+
+def _parts(sentence: str, *, counts: bool) -> Iterator[str]:
+    """The pieces of a sentence that begin with an amount, each up to the next one or to its comma."""
+    clean = settled(sentence)
+    found = tokens(clean)
+    spans = list(_amounts(found, counts=counts))
+    for place, (begins, to) in enumerate(spans):
+        end = spans[place + 1][0] if place + 1 < len(spans) else len(found)
+        for at in range(to, min(end, to + _PLACE)):
+            if found[at].text in ",;.:" or found[at].low in ("to", "into", "in", "for", "with", "until"):
+                end = at
+                break
+        if end > to:
+            yield clean[found[begins].at : found[end].at if end < len(found) else len(clean)].strip(" ,;.")
+
+
+def lines_proposed(sentences: Iterable[tuple[int, str]], listed: Listed, catalogue: Catalogue) -> tuple[ProposedLine, ...]:
+    """The lines that sentences, each with its line, would add to a list."""
+    whole = not listed.lines
+    found: list[ProposedLine] = []
+    taken: set[str] = set()
+    for number, sentence in sentences:
+        lows = frozenset(word for word in words_of(sentence))
+        section: Section = "soak" if lows & _SOAKS else "jar"
+        for part in _parts(sentence, counts=whole):
+            line = _line(part.removesuffix(" and").removesuffix(" of"), number, section, catalogue)
+            if line is None or line.amount is None:
+                continue
+            item = line.ingredient
+            if item.id in taken or (not whole and (listed.has(item) or listed.names(item.name, item))):
+                continue
+            if item.role.role == "water" and (lows & _CANNER) and not lows & {"vinegar", "salt", "sugar", "lime"}:
+                continue
+            taken.add(item.id)
+            soaked = section == "soak" and item.role.role in _SOAKED
+            found.append(ProposedLine(line.text, number, sentence, "soak" if soaked else "jar", item.role.role))
+    return tuple(found)
