@@ -28,6 +28,7 @@ from rheum.core.matching.case import Case, ChosenBy
 from rheum.core.matching.distance import CUT_OFF, MET, TIE, Near, nearest
 from rheum.core.matching.match import match_to
 from rheum.core.matching.measured import Measured, measure, plausible_families
+from rheum.core.matching.soaking import soaked_as_tested
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import Family
 from rheum.core.recipe.plain_lines import strip_bullet
@@ -220,6 +221,9 @@ def _case(
 ) -> Case:
     jar, chosen_by = _choose_jar(recipe, settings, formula, library)
     match = match_to(lines, formula, library, jar.process_class) if formula else None
+    if match is not None and (soaked := soaked_as_tested(recipe, match, family)) is not recipe:
+        recipe, lines = soaked, measure(soaked, family)
+        match = match_to(lines, match.formula, library, jar.process_class)
     return Case(
         recipe=recipe,
         settings=settings,

@@ -3,19 +3,17 @@
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 from itertools import groupby
 from operator import itemgetter
 from typing import Final, Literal
 
 from rheum.core.facts.choices import practice
-from rheum.core.facts.formulas import Formula, Pack
 from rheum.core.judging.codes import Level
 from rheum.core.judging.findings import Destination, Finding, destination_of
 from rheum.core.judging.keeping import fridge_keeping
 from rheum.core.judging.process import Process, process_for
 from rheum.core.judging.rules.acid import brine_short
-from rheum.core.judging.rules.own_method import heard_against, says_of
+from rheum.core.judging.rules.own_method import heard_against, says_of, tested_sentences
 from rheum.core.judging.rules.table import PROCESS_ALONE
 from rheum.core.judging.verdict import (
     AcidLedger,
@@ -47,9 +45,8 @@ from rheum.core.matching.match import match_to
 from rheum.core.measures.altitude import boiling_point_c
 from rheum.core.measures.units import MM_PER_INCH
 from rheum.core.recipe.method_text import lows_of_sentence
-from rheum.core.recipe.plain_lines import strip_bullet as as_prose
 from rheum.core.recipe.recipe import Heard, Recipe
-from rheum.core.recipe.writing import method_text, steps_text
+from rheum.core.recipe.writing import steps_text
 
 # Findings with which nobody knows how much acid a jar holds, or with which acid is not what keeps it.
 _THREE_DAYS: Final = frozenset(
@@ -162,22 +159,14 @@ def _as_tested(case: Case, findings: tuple[Finding, ...]) -> bool:
     return plain and _no_other_method(case) and not any(line.ingredient.id in case.library.placed for line in case.recipe.in_jar)
 
 
-@lru_cache(maxsize=256)
-def _written_steps(formula: Formula, pack: Pack) -> frozenset[tuple[str, ...]]:
-    """The tested steps as Rheum writes them, in either measure, word by word."""
-    written = [*method_text(formula, "us", pack), *method_text(formula, "metric", pack), *steps_text(formula, pack)]
-    return frozenset(lows_of_sentence(as_prose(line)) for line in written)
-
-
 def _no_other_method(case: Case) -> bool:
     """Whether a text tells no method, or only the tested steps as Rheum writes them."""
-    told = {number for number, _ in case.recipe.method.sentences}
-    if not told:
+    if not case.recipe.method.present:
         return True
     if case.match is None:
         return False
-    own = _written_steps(case.match.formula, case.pack)
-    return all(lows_of_sentence(as_prose(case.recipe.source[number - 1])) in own for number in told)
+    tested = tested_sentences(case.match.formula, case.library.catalogue.lexicon.blocks)
+    return all(lows_of_sentence(sentence) in tested for _, sentence in case.recipe.method.sentences)
 
 
 def _steps(case: Case, destination: Destination) -> Literal["tested", "own"] | None:

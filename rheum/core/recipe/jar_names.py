@@ -56,6 +56,14 @@ def jars_named(text: str, grammar: Groups) -> tuple[tuple[int, str], ...]:
         if word.kind == "number" and low_at(found, at + 1) in ("x", "×"):
             at += 2  # “12 x 250 ml jars”
             continue
+        if (
+            word.kind == "number"
+            and _a_number(found, at + 1)
+            and "/" not in found[at + 1].text
+            and low_at(found, at + 2) in ("ml", "oz", "cl")
+        ):
+            at += 1  # “4-5 500 ml jars”
+            continue
         if word.kind == "number" or word.low in ("one", "two", "twelve", "half", "quarter", "a"):
             named = _numbered(found, at, grammar)
             if named is not None:

@@ -120,6 +120,8 @@ def amounts_of(found: tuple[Token, ...], spent: list[bool], text: str, line: Lin
             end = grown[1]
             spent[at:end] = [True] * (end - at)
             spent[at - 1] = True
+        elif first is not None and kind_of(first.unit) == "count" and _low(found, end) in ("to", "per", "each", "apiece", "a", "every"):
+            raise LineUnread(_TWO)  # “4 bunches, about 2 lb to the bunch”
         elif first is not None and _again(found, at, depth, line) and kind_of(amount.unit) in ("volume", "mass"):
             about = about or (other is None and _about(found, at, line))
             other = other or amount

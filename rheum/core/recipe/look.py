@@ -307,6 +307,8 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
         return True  # “3:40 Packing the jars”
     if lows[0] in catalogue.lexicon.blocks.group["yield-first"] and len(lows) <= 12:
         return True
+    if not food and (_tells_heights(words, lows) or _tells_size(lows, table)):
+        return True
     if ":" in text and (lows[0] in table.furniture or lows[:2] == ["method", "of"]) and len(lows) <= 14:
         return True
     if len(lows) <= 6 and all(low in catalogue.lexicon.blocks.group["scale"] or low[0].isdigit() for low in lows) and "x" in "".join(lows):
@@ -337,6 +339,20 @@ def _furniture(words: Sequence[Token], text: str, catalogue: Catalogue, *, food:
         and any(low[0].isdigit() for low in lows)
         and (nutrients > 1 or (":" in text and bool(catalogue.lexicon.blocks.group["nutrient-unit"] & set(lows))))
     )
+
+
+def _tells_heights(words: Sequence[Token], lows: Sequence[str]) -> bool:
+    """A row of a table of times by height: “1,001-6,000 ft: 35 min”."""
+    high = any(word.kind == "number" and len(word.text.replace(",", "")) >= len("1000") for word in words)
+    return (high or "0" in lows) and bool({"ft", "feet", "foot", "altitude", "elevation", "metres", "meters"} & set(lows))
+
+
+def _tells_size(lows: Sequence[str], table: BlockWords) -> bool:
+    """How much a page makes: “Half batch, 4 pints”, “Fills about seven 500 ml jars”."""
+    told = table.group["about-yield"] | table.group["batch"]
+    counted = any(low in UNITS or low[0].isdigit() or low in ("half", "double", "quarter") for low in lows)
+    sized = bool(set(lows) & (table.group["batch"] | {"jars", "pints", "quarts", "halfpints"}))
+    return counted and sized and len(lows) <= _A_LINE and all(low in told or low in UNITS or low[0].isdigit() for low in lows)
 
 
 _IN_BRACKETS: Final = re.compile(r"\([^()]{1,40}\)")

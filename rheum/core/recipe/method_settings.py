@@ -13,10 +13,11 @@ from rheum.core.recipe.figures import figures_of, low_at
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.recipe import SaidMinutes
 
-_CANNER: Final = frozenset("process processed processing canner bath waterbath timer".split())
+_CANNER: Final = frozenset("process processed processing canner waterbath timer bwb".split())
 _OTHER_TIMES: Final = frozenset(
     "stand rest cool simmer cook heat blanch soak wait sterilise sterilize wash drain leave steep refrigerate boil reduce return".split()
 )
+_RESTS: Final = frozenset("stand rest leave wait sit cool lift standing resting".split())
 _SPACE: Final = frozenset("headspace headroom space rim top".split())
 _NO_SPACE: Final = frozenset("water above cover over longer stem stems root cut pieces slices ends".split())
 _PARTS: Final = re.compile(r"[;.!]|, then\b|\bthen\b|\band let\b|, let\b")
@@ -27,7 +28,9 @@ _HOT: Final = frozenset({("hot", "pack"), ("pack", "hot"), ("packed", "hot")})
 
 def minutes_said(line: int, sentence: str, catalogue: Catalogue) -> list[SaidMinutes]:
     """The minutes in the canner that a sentence gives, each with its jar; at a height only where the sentence has one of each."""
-    found = tokens(settled(sentence))
+    found = tokens(
+        settled(sentence.replace("water bath", "waterbath").replace("water-bath", "waterbath").replace("Water bath", "waterbath"))
+    )
     if not any(word.low in _CANNER for word in found) and not _boils_jars(found):
         return []
     said: list[SaidMinutes] = []
@@ -35,7 +38,8 @@ def minutes_said(line: int, sentence: str, catalogue: Catalogue) -> list[SaidMin
     for part in [*_PARTS.split(settled(sentence))]:
         words = tokens(part)
         lows = {word.low for word in words}
-        if (lows & _OTHER_TIMES and not lows & _CANNER and not _boils_jars(words)) or not lows:
+        resting = lows & _RESTS and not lows & {"process", "processed", "processing"}
+        if resting or (lows & _OTHER_TIMES and not lows & _CANNER and not _boils_jars(words)) or not lows:
             continue
         figures = figures_of(words, catalogue.grammar)
         minutes = [one for one in figures if one.measure == "minutes" and 0 < one.low <= _MOST_MINUTES]

@@ -63,39 +63,75 @@ def _distinct(one: tuple[int, int], other: tuple[int, int]) -> bool:
     return one[0] >= other[1] or other[0] >= one[1]
 
 
+def _refusals(places: dict[Phrase, list[int]], words: MethodWords) -> list[int]:
+    """Where something is refused: "never", and not "never forget"."""
+    urges = {at for at, _ in _of(words.group["no-refusal"], places)}
+    return [at for at, _ in _of(words.group["refusing"], places) if at not in urges and at - 1 not in urges]
+
+
+def _asks(sentence: str, places: dict[Phrase, list[int]], words: MethodWords) -> bool:
+    """Whether a sentence only asks; "why not" and its like do more."""
+    return sentence.rstrip().endswith("?") and not _of(words.group["no-refusal"], places)
+
+
 @lru_cache(maxsize=8192)
 def kinds_heard(sentence: str, words: MethodWords) -> tuple[str, ...]:
     """What a sentence says against the tested way, by the rows alone, in their order; a question says nothing."""
-    if sentence.rstrip().endswith("?"):
-        return ()
     places = _places(lows_of_sentence(sentence), words)
-    refusals = [at for at, _ in _of(words.group["refusing"], places)]
+    refusals = _refusals(places, words)
+    if _asks(sentence, places, words):
+        return ()
     return tuple(dict.fromkeys(row.kind for row in words.rows if _met(row, places, refusals)))
 
 
-def _unlisted(sentence: str, listed: Listed, catalogue: Catalogue) -> tuple[str, ...] | None:
+def unlisted_food(sentence: str, listed: Listed, catalogue: Catalogue) -> tuple[str, ...] | None:
     """The foods by id that a sentence puts in and no line lists; none by id where it is only a word of a food; None where it puts in nothing of the
     kind: what it is served with, spices and herbs, and what a question asks."""
     words = catalogue.lexicon.method
     lows = lows_of_sentence(sentence)
     places = _places(lows, words)
-    if sentence.rstrip().endswith("?") or _of(words.group["table"], places) or not _of(words.group["put"], places):
+    if _asks(sentence, places, words) or not _of(words.group["put"], places) or _of(words.group["taken-off"], places):
         return None
-    refusals = [at for at, _ in _of(words.group["refusing"], places)]
-    if refusals and not set(lows) & {"replace", "swap", "substitute", "instead"}:
+    if _of(words.group["table"], places) and not _of(words.group["into-jars"], places):
+        return None
+    if _refusals(places, words) and not set(lows) & {"replace", "swap", "substitute", "instead"}:
         return None
     found = []
-    for match in catalogue.within(tuple(one for low in lows for one in words_of(low))):
-        food = match.ingredient
+    named = tuple(one for low in lows for one in words_of(low))
+    for match in catalogue.within(named):
+        food, said = match.ingredient, " ".join(named[match.start : match.end])
         counts = (food.role.role in _FOOD_ROLES or food.klass in _KINDS_OF_FOOD) and food.klass not in _NO_MATTER
-        if counts and not listed.has(food) and not listed.names(food.name, food) and not listed.may_take(food):
+        if (
+            counts
+            and said not in catalogue.lexicon.method.acts
+            and not (listed.has(food) or listed.names(said, food) or listed.may_take(food))
+        ):
             found.append(food.id)
     if found:
         return tuple(dict.fromkeys(found))
     strange = (" ".join(phrase) for phrase in places.keys() & words.group["strange"])
-    if any(not listed.says(words_of(one)[0]) for one in strange):
-        return ()
-    return None
+    return () if any(not listed.says(words_of(one)[0]) for one in strange) else None
+
+
+_FEW: Final = 4
+_MOSTLY: Final = 0.7
+
+
+def _foreign(sentence: str, catalogue: Catalogue) -> bool:
+    """Whether a sentence is in another language: letters that are not Latin, or hardly a word that the English lists have."""
+    lows = [low for low in lows_of_sentence(sentence) if low.isalpha() and len(low) > 1]
+    if any(ord(letter) > _LATIN for low in lows for letter in low):
+        return True
+    if set(lows) & {phrase[0] for phrase in catalogue.lexicon.method.group["english"]}:
+        return False
+    vocabulary, acts = catalogue.lexicon.vocabulary, catalogue.lexicon.method.acts
+    unknown = sum(
+        vocabulary.sort(low) == vocabulary.sort(words_of(low)[0]) == "unknown" and low not in acts for low in lows if words_of(low)
+    )
+    return len(lows) >= _FEW and unknown >= len(lows) * _MOSTLY
+
+
+_LATIN: Final = 0x24F
 
 
 def heard_in(sentences: Iterable[tuple[int, str]], listed: Listed, catalogue: Catalogue) -> tuple[Heard, ...]:
@@ -105,6 +141,8 @@ def heard_in(sentences: Iterable[tuple[int, str]], listed: Listed, catalogue: Ca
     for line, sentence in sentences:
         kinds = kinds_heard(sentence, words)
         found += [Heard(line, kind, sentence) for kind in kinds]
-        if "food-more" not in kinds and (foods := _unlisted(sentence, listed, catalogue)) is not None:
+        if "food-more" not in kinds and (foods := unlisted_food(sentence, listed, catalogue)) is not None:
             found.append(Heard(line, "food-in", sentence, foods))
+        if _foreign(sentence, catalogue):
+            found.append(Heard(line, "language", sentence))
     return tuple(found)

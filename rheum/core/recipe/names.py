@@ -178,6 +178,12 @@ def _in_segment(
         if amount is None and all(m.ingredient.role.role in ("spice", "salt") or words[m.end - 1].low == "pepper" for m in named):
             # “salt and pepper to taste”: seasoning without an amount; nothing of it is judged.
             return Named(named[0].ingredient, tuple(word.at for word in words), (), frozenset())
+        if all(match.ingredient.klass == "pepper" for match in named) and amount is not None:
+            # “mixed serrano and cayenne peppers”: whichever of them looks worse counts for all of it.
+            others = tuple(dict.fromkeys(match.ingredient for match in named[1:] if match.ingredient is not named[0].ingredient))
+            spots = frozenset(words[at].at for match in named[1:] for at in range(match.start, match.end))
+            first = tuple(words[at].at for at in range(named[0].start, named[0].end))
+            return Named(named[0].ingredient, first, others, spots | frozenset(word.at for word in words if word.low in ("and", "&", ",")))
         raise LineUnread(f"This line names {named[0].ingredient.name} and {named[1].ingredient.name}. Give each a line of its own.")
     match = named[0]
     ingredient = _turned(match, words, dried_at, section, catalogue=catalogue)

@@ -3,16 +3,17 @@ with the words that they come from, and count for nothing until the person takes
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.facts.weights import bulk
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import UNITS, Token, settled, tokens
 from rheum.core.recipe.listed import Listed
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.recipe import ProposedLine, RecipeLine, Section
+from rheum.core.recipe.recipe import Heard, ProposedLine, RecipeLine, Section
 
 _SOAKS: Final = frozenset("soak soaks soaking soaked lime overnight drain drained rinse rinsed salting".split())
 _SOAKED: Final = frozenset({"water", "salt", "alkali"})
@@ -59,6 +60,43 @@ def _parts(sentence: str, *, counts: bool) -> Iterator[str]:
                 break
         if end > to:
             yield clean[found[begins].at : found[end].at if end < len(found) else len(clean)].strip(" ,;.")
+
+
+# How much more than the list a sentence may say before it is more of it (as amounts that disagree, own pick).
+_MORE: Final = 1.15
+_MORE_EACH: Final = 2.5  # what is said of each jar is rounded up
+_KIND_MORE: Final = {"produce": "food-more", "fat": "food-more", "water": "water-in"}
+
+
+def more_than_listed(
+    sentences: Iterable[tuple[int, str]], lines: Sequence[RecipeLine], jars: float, catalogue: Catalogue
+) -> tuple[Heard, ...]:
+    """Sentences that give more of a listed food, fat or water than the list has; an amount for each jar counts for `jars` of them."""
+    found: list[Heard] = []
+    for number, sentence in sentences:
+        lows = frozenset(words_of(sentence))
+        if lows & (_SOAKS | _CANNER - {"jars"}) or sentence.rstrip().endswith("?"):
+            continue
+        each = {"each", "every", "per"} & lows and {"jar", "pint", "quart"} & lows
+        for part in _parts(sentence, counts=True):
+            said = _line(part.removesuffix(" and"), number, "jar", catalogue)
+            kind = _KIND_MORE.get(said.ingredient.role.role) if said is not None else None
+            here = [line for line in lines if said is not None and line.ingredient is said.ingredient]
+            if said is None or kind is None or not here or any(line.per_jar is not None for line in here):
+                continue
+            grams, listed = _grams(said), [_grams(line) for line in here]
+            known = [one for one in listed if one is not None]
+            if each and said.amount is not None and said.amount.unit not in ("clove", "head") and kind_of(said.amount.unit) == "count":
+                continue
+            least = _MORE_EACH if each else _MORE
+            if grams is not None and len(known) == len(listed) and grams * (jars if each else 1) > least * sum(known):
+                found.append(Heard(number, kind, sentence))
+    return tuple(dict.fromkeys(found))
+
+
+def _grams(line: RecipeLine) -> float | None:
+    held = bulk(line.amount, line.ingredient, line.prepared, "us", size=line.size) if line.amount else None
+    return held.grams[1] if held else None
 
 
 def lines_proposed(sentences: Iterable[tuple[int, str]], listed: Listed, catalogue: Catalogue) -> tuple[ProposedLine, ...]:

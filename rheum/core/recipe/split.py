@@ -36,15 +36,26 @@ def split_line(text: str, line: LineWords) -> list[str]:
         return []
     tail = clean[clean.rindex("(") :] if clean.rstrip().endswith(")") and "(" in clean[cuts[-1][1] :] else ""
     tail = "" if any(char.isdigit() for char in tail) else tail  # “(5% acidity)” is said of the last alone
+    whole = clean
+    if comma := _soaks_behind(clean, cuts[-1][1], line):
+        clean, tail = clean[:comma].rstrip(" ,("), " (soak)"
+    elif tail and line.group["said-to-soak"] & set(tail.strip("() ").lower().split()):
+        clean, tail = clean[: clean.rindex("(")].rstrip(), " (soak)"
     begins, parts = 0, []
     for end, start in cuts:
         parts.append(f"{clean[begins:end]} {tail}".strip())
         begins = start
-    last = clean[begins:].strip()
+    last = clean[begins:].strip() + (tail if clean is not whole else "")
     noun = parts[0].rstrip(" ,").rsplit(None, 1)[-1]
     if last.rsplit(None, 1)[-1].lower() in line.group["pepper-colour"] and noun.lower().startswith("pepper"):
         last = f"{last} {noun}"  # “3 cups chopped green pepper, 3 cups chopped red”
     return [*parts, last]
+
+
+def _soaks_behind(clean: str, begins: int, line: LineWords) -> int | None:
+    """Where “, for the overnight soak” or “, to boil and drain off” begins behind the last of several things; None where none stands there."""
+    comma = clean.find(",", begins)
+    return comma if comma > 0 and line.group["said-to-soak"] & set(clean[comma + 1 :].lower().split()) else None
 
 
 def _in_water(clean: str, found: tuple[Token, ...]) -> list[str]:
@@ -59,7 +70,10 @@ def _in_water(clean: str, found: tuple[Token, ...]) -> list[str]:
         return []
     if read is None or kind_of(read.amount.unit) != "volume":
         return []
-    return [clean[: found[at].at].strip(" ,"), clean[found[water].at :].strip()]
+    soaks = any(word.low in ("soak", "rinsed", "drained") for word in found[water:])
+    end = clean.find("(", found[water].at) if soaks and "(" in clean else len(clean)
+    tail = " (soak)" if soaks else ""
+    return [clean[: found[at].at].strip(" ,") + tail, clean[found[water].at : end].strip() + tail]
 
 
 def _of_each(clean: str, found: tuple[Token, ...]) -> list[str]:

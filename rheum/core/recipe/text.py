@@ -22,9 +22,9 @@ from rheum.core.recipe.listed import Listed
 from rheum.core.recipe.look import begins_with_amount, is_run_on, run_on, tells_times
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.method_settings import headspaces_said, minutes_said, pack_said
-from rheum.core.recipe.method_text import heard_in
+from rheum.core.recipe.method_text import heard_in, unlisted_food
 from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.proposed_lines import lines_proposed
+from rheum.core.recipe.proposed_lines import lines_proposed, more_than_listed
 from rheum.core.recipe.recipe import Kind, MethodText, OutlineLine, ProposedLine, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.sentences import as_prose, sentences
 from rheum.core.recipe.several import recipes_in
@@ -80,6 +80,7 @@ def read_recipe(text: str, catalogue: Catalogue, roles: tuple[tuple[int, str], .
     told = tuple(block for block in blocks if not block.continued)
     for block in told:
         reader.list_line(block)
+    reader.headings(told)
     method = reader.method(told)
     if not reader.lines:
         reader.take(method.proposed)  # a recipe may be told wholly in sentences
@@ -121,6 +122,8 @@ def _after_colon(text: str, blocks: BlockWords) -> str:
 
 
 _SOAKED: Final = ("water", "salt", "alkali")
+_FEW_JARS: Final = 4.0  # filled by what tells no yield, at least
+_SHORT_HEADING: Final = 7  # words
 
 
 class _Reader:
@@ -238,9 +241,29 @@ class _Reader:
             if block.role == "aside" and (food := hidden_food(block.text, listed, self.catalogue)):
                 why = f"An amount stands here beside {food}, which no line lists. Give it a line of its own, or leave it out."
                 self.unread.append(Unread(block.number, block.text, why))
+            elif block.role == "aside" and not block.furniture and (line := self.food_aside(block, listed)):
+                why = f"“{line.text}” stands beside the list. Give it a line of its own, or leave it out."
+                self.unread.append(Unread(block.number, block.text, why))
             elif not block.furniture:
                 said += [(block.number, sentence) for sentence in sentences(as_prose(block.text, words), words)]
         return said
+
+    def food_aside(self, block: Block, listed: Listed) -> ProposedLine | None:
+        """An amount of food that a line aside gives and no line lists: an aside hides no food."""
+        proposed = lines_proposed([(block.number, block.text)], listed, self.catalogue) if listed.lines else ()
+        return next((one for one in proposed if one.role in ("produce", "fat", "thickener", "other")), None)
+
+    def headings(self, blocks: tuple[Block, ...]) -> None:
+        """A heading that puts in what no line lists is asked about: “Thicken with flour:”."""
+        listed = self.listed(blocks)
+        for block in blocks:
+            short = len(block.text.split()) <= _SHORT_HEADING and not block.text.rstrip().endswith(".")
+            headed = block.role == "heading" and short
+            headed = headed or (block.role == "method" and (block.text.rstrip().endswith(":") or block.text.startswith("#")))
+            if headed and unlisted_food(block.text, listed, self.catalogue) is not None:
+                self.unread.append(
+                    Unread(block.number, block.text, "This heading puts in what no line lists. Give it a line of its own, or leave it out.")
+                )
 
     def listed(self, blocks: tuple[Block, ...]) -> Listed:
         """What the list lists; the words of the title, and of lines that were not heard, name no new food."""
@@ -256,7 +279,10 @@ class _Reader:
         told = [(number, sentence) for number, sentence in said if number in in_method]
         return MethodText(
             sentences=tuple(told),
-            heard=heard_in(said, listed, self.catalogue),
+            heard=(
+                *heard_in(said, listed, self.catalogue),
+                *more_than_listed(told, self.lines, self.yields[0] or _FEW_JARS, self.catalogue),
+            ),
             minutes=tuple(minutes for number, sentence in said for minutes in minutes_said(number, sentence, self.catalogue)),
             headspaces_mm=tuple((number, mm, sentence) for number, sentence in said for mm in headspaces_said(sentence, self.catalogue)),
             jars=tuple((number, jar, sentence) for number, sentence in told for _, jar in jars_named(sentence, self.catalogue.grammar)),

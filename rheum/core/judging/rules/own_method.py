@@ -6,7 +6,8 @@ from collections.abc import Callable, Iterator, Mapping
 from functools import lru_cache
 from typing import Final
 
-from rheum.core.facts.formulas import Formula
+from rheum.core.facts.blocks import BlockWords
+from rheum.core.facts.formulas import Formula, Pack
 from rheum.core.facts.jars import CLASS_ML, JAR_WORD, covering_size
 from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.rules.processing import minutes_needed
@@ -16,6 +17,8 @@ from rheum.core.measures.units import MM_PER_INCH
 from rheum.core.recipe.changes import Change
 from rheum.core.recipe.method_text import lows_of_sentence
 from rheum.core.recipe.recipe import Heard
+from rheum.core.recipe.sentences import as_prose, sentences
+from rheum.core.recipe.writing import Written, method_text, steps_text
 
 _EIGHTH_MM: Final = MM_PER_INCH / 8 + 0.15
 SET_ASIDE: Final = "Make it by the tested steps."
@@ -27,6 +30,17 @@ _HEATED: Final = frozenset("boil simmer cook blanch heat char blister roast".spl
 @lru_cache(maxsize=512)
 def _steps_words(formula: Formula) -> frozenset[str]:
     return frozenset(lows_of_sentence(f"{formula.steps} {' '.join(line.prep for line in formula.lines)}"))
+
+
+@lru_cache(maxsize=256)
+def tested_sentences(formula: Formula, blocks: BlockWords) -> frozenset[tuple[str, ...]]:
+    """The tested steps as Rheum writes them, in either measure and pack, sentence by sentence and line by line, as words."""
+    packs: tuple[Pack, ...] = ("raw", "hot")
+    families: tuple[Written, ...] = ("us", "metric")
+    lines = [line for pack in packs for line in steps_text(formula, pack)]
+    lines += [line for family in families for pack in packs for line in method_text(formula, family, pack)]
+    whole = [as_prose(line, blocks) for line in [*lines, *formula.steps.split("\n")]]
+    return frozenset(lows_of_sentence(part) for line in whole for part in (line, *sentences(line, blocks)))
 
 
 def _does(formula: Formula, *acts: str) -> bool:
@@ -47,11 +61,15 @@ _SPARED: Final[Mapping[str, Callable[[Formula], bool]]] = {
 }  # fmt: skip
 
 
-def _spared(said: Heard, formula: Formula) -> bool:
+def _spared(said: Heard, formula: Formula, blocks: BlockWords) -> bool:
     spared = _SPARED.get(said.kind)
     if spared is not None and spared(formula):
         return True
+    if lows_of_sentence(said.text) in tested_sentences(formula, blocks):
+        return True
     own = {line.ingredient.id for line in formula.lines}
+    if formula.kind == "sauce":
+        own.add("hot-sauce-bought")
     return said.kind == "food-in" and bool(said.foods) and set(said.foods) <= own
 
 
@@ -81,7 +99,7 @@ def heard_against(case: Case) -> tuple[Heard, ...]:
     if case.match is None or case.settings.set_aside:
         return ()
     formula = case.match.formula
-    found = [said for said in case.recipe.method.heard if not _spared(said, formula)]
+    found = [said for said in case.recipe.method.heard if not _spared(said, formula, case.library.catalogue.lexicon.blocks)]
     found += [*_too_short(case, formula), *_other_headspace(case, formula), *_larger_jar(case, formula)]
     return tuple(dict.fromkeys(sorted(found, key=lambda said: said.line)))
 
