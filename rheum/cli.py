@@ -66,6 +66,7 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument(
         "--data", type=Path, default=None, help="also use the formulas, placements and choices of the kitchen in this data folder"
     )
+    check.add_argument("--tested-steps", action="store_true", help="make it by the tested steps: the page's own method is set aside")
     check.add_argument("--json", action="store_true", help="print one JSON object")
     for name, words in (("serve", "serve your own kitchen"), ("demo", "serve the demo kitchen")):
         serve = commands.add_parser(name, help=words)
@@ -141,6 +142,7 @@ def _check(arguments: argparse.Namespace) -> int:
         altitude=arguments.altitude,
         jar=arguments.jar,
         pack=arguments.pack,
+        set_aside=arguments.tested_steps,
         headspace_mm=arguments.headspace,
         minutes=arguments.minutes,
         method=arguments.method,
@@ -179,6 +181,10 @@ def _print(verdict: Verdict) -> None:
     print(verdict.title)
     heard = len(verdict.unread)
     print(f"Not heard yet: {heard} {'word' if heard == 1 else 'words'}" if verdict.unread_only else _WHERE[verdict.destination])
+    if verdict.method.says:
+        print(verdict.method.says)
+    for said in verdict.method.heard:
+        print(f"  line {said.line}: “{said.text}” {said.says}")
     if verdict.formula:
         print(f"Against: {verdict.formula.title} ({verdict.formula.source}; remembered: {verdict.formula.recall})")
     if verdict.process and verdict.jar:

@@ -95,6 +95,7 @@ def _batches(connection: sqlite3.Connection, lib: Library, base: Settings) -> It
             measures=base.measures,
             formula_id=begun.formula_id if begun.formula_id in lib.formulas else None,
             choices=base.choices,
+            set_aside=True,  # jars for the shelf were made by the tested steps
         )
         judged = judge_if_read(begun.text, settings, lib)
         was = Answer(batch.verdict.destination, begun.minutes)
@@ -112,6 +113,7 @@ def _recipes(connection: sqlite3.Connection, lib: Library, base: Settings) -> It
             measures=base.measures,
             formula_id=kept.get("formula_id") if kept.get("formula_id") in lib.formulas else None,
             choices=base.choices,
+            set_aside=bool(kept.get("set_aside")),
         )
         judged = judge_if_read(recipe.text, settings, lib)
         answer = answer_of(judged.verdict if judged else None)

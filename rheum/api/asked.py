@@ -30,5 +30,5 @@ def settings_of(asked: Circumstances, choices: Choices, *, height: Altitude | No
         formula_id=asked.formula_id,
         choices=choices,
         roles=tuple(sorted((int(number), role) for number, role in getattr(asked, "roles", {}).items() if number.isdecimal())),
-        set_aside=getattr(asked, "set_aside", False),
+        set_aside=asked.set_aside,
     )

@@ -158,12 +158,12 @@ def _batch(
 ) -> tuple[Plan, Snapshot, int, BeginIn]:
     """A batch as it would be begun, and the canner that has the least to do of those that take its jars."""
     facts, choices = kitchen_facts()
-    text, formula_id = _text_of(one)
+    text, formula_id, set_aside = _text_of(one)
     by_load = sorted(range(len(canners)), key=lambda at: load_of[at])
     last: Exception | None = None
     for at in by_load:
         canner = canners[at]
-        asked = BeginIn(id=f"day-{number:05d}", text=text, formula_id=formula_id, jar=one.jar, method=canner.kind)
+        asked = BeginIn(id=f"day-{number:05d}", text=text, formula_id=formula_id, jar=one.jar, method=canner.kind, set_aside=set_aside)
         settings = settings_of(asked, choices, height=kitchen.height, measures=kitchen.measures)
         held = dataclasses.replace(stock, canners=(canner,))
         wish = Wish(canner=canner.id, jars_wanted=one.jars, jars=(JarWish(one.jar),) if one.jar else ())
@@ -182,19 +182,19 @@ def _batch(
     raise last or RequestError("batches", f"Batch {number + 1} fits no canner of this day.")
 
 
-def _text_of(one: DayBatchIn) -> tuple[str, str | None]:
+def _text_of(one: DayBatchIn) -> tuple[str, str | None, bool]:
     facts, _ = kitchen_facts()
     if one.formula_id is not None and one.text is None and one.recipe_id is None:
         formula = facts.formulas.get(one.formula_id)
         if formula is None:
             raise Problem(404, "No such formula", f"There is no formula “{one.formula_id[:60]}”. Choose one from the list.")
-        return formula_text(formula), formula.id
+        return formula_text(formula), formula.id, False
     if one.recipe_id is not None:
         recipe = kept.get(connection(), one.recipe_id)
         if recipe is None:
             raise Problem(404, "No such recipe", "There is no such recipe any more. Choose another.")
-        return recipe.text, one.formula_id
-    return one.text or "", one.formula_id
+        return recipe.text, one.formula_id, bool(recipe.settings.get("set_aside"))
+    return one.text or "", one.formula_id, False
 
 
 def view_of(read: ReadDay, day: LaidDay) -> DayView:

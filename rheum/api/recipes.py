@@ -38,7 +38,9 @@ from rheum.store import second_looks
 blueprint = APIBlueprint("recipes", __name__, tag="Recipes")
 
 
-def settings_here(jar: str | None = None, method: CannerMethod | None = None, formula_id: str | None = None) -> Settings:
+def settings_here(
+    jar: str | None = None, method: CannerMethod | None = None, formula_id: str | None = None, *, set_aside: bool = False
+) -> Settings:
     """The circumstances of this kitchen, and what a recipe was kept with."""
     kitchen, (library, choices) = kitchens.read(connection()), kitchen_facts()
     return Settings(
@@ -48,12 +50,14 @@ def settings_here(jar: str | None = None, method: CannerMethod | None = None, fo
         measures=kitchen.measures if kitchen else None,
         formula_id=formula_id if formula_id in library.formulas else None,
         choices=choices,
+        set_aside=set_aside,
     )
 
 
 def settings_kept(recipe: stored.StoredRecipe) -> Settings:
     """The circumstances that a recipe was kept with, in this kitchen."""
-    return settings_here(recipe.settings.get("jar"), recipe.settings.get("method"), recipe.settings.get("formula_id"))
+    kept = recipe.settings
+    return settings_here(kept.get("jar"), kept.get("method"), kept.get("formula_id"), set_aside=bool(kept.get("set_aside")))
 
 
 def _view(recipe: stored.StoredRecipe, library: Library) -> RecipeView:
@@ -68,6 +72,7 @@ def _view(recipe: stored.StoredRecipe, library: Library) -> RecipeView:
         jar=recipe.settings.get("jar"),
         method=recipe.settings.get("method"),
         formula_id=recipe.settings.get("formula_id"),
+        set_aside=bool(recipe.settings.get("set_aside")),
         changed_on=datetime.fromisoformat(recipe.changed_at).astimezone().date(),
         destination=verdict.destination if verdict else None,
         formula_title=verdict.formula.title if verdict and verdict.formula else None,
@@ -134,7 +139,7 @@ def keep(asked: RecipeIn) -> RecipeView:
     """Keep a recipe, new or changed: the same id is the same recipe."""
     library = kitchen_library()
     title = read_recipe(asked.text, library.catalogue).title
-    settings = {key: value for key in ("jar", "method", "formula_id") if (value := getattr(asked, key)) is not None}
+    settings = {key: value for key in ("jar", "method", "formula_id", "set_aside") if (value := getattr(asked, key))}
     kept = stored.keep(connection(), asked.id, title=title, text=asked.text, origin=asked.origin, settings=settings, now=now())
     judged = judge_if_read(kept.text, settings_kept(kept), library)
     answer = answer_of(judged.verdict if judged else None)

@@ -34,6 +34,8 @@ class Circumstances(StrictRequest):
     minutes: float | None = None
     method: CannerMethod | None = None
     measures: Family | None = None
+    # Make it by the tested steps: the page's own method is set aside.
+    set_aside: bool = False
 
 
 class CheckIn(Circumstances):
@@ -44,8 +46,6 @@ class CheckIn(Circumstances):
     altitude_m: float | None = None
     altitude_ft: float | None = None
     roles: dict[str, Literal["title", "heading", "list", "per-jar", "soak", "method", "aside"]] = {}
-    # Make it by the tested steps: the page's own method is set aside.
-    set_aside: bool = False
 
     @model_validator(mode="after")
     def _one_of_each(self) -> CheckIn:
@@ -187,6 +187,7 @@ class RecipeIn(StrictRequest):
     jar: str | None = None
     method: CannerMethod | None = None
     formula_id: str | None = None
+    set_aside: bool = False
 
 
 class ChoicesIn(StrictRequest):

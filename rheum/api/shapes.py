@@ -188,6 +188,7 @@ class RecipeView:
     jar: str | None
     method: CannerMethod | None
     formula_id: str | None
+    set_aside: bool
     changed_on: date
     destination: Destination | None
     formula_title: str | None

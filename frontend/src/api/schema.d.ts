@@ -5425,7 +5425,7 @@ export interface components {
              * Value
              * @default null
              */
-            value?: string | number | null;
+            value?: string | number | boolean | null;
         };
         /**
          * Coming
@@ -6462,7 +6462,7 @@ export interface components {
              * Value
              * @default null
              */
-            value?: string | number | null;
+            value?: string | number | boolean | null;
         };
         /**
          * Coming
@@ -7268,6 +7268,11 @@ export interface components {
                 [key: string]: "title" | "heading" | "list" | "per-jar" | "soak" | "method" | "aside";
             };
             /**
+             * Set Aside
+             * @default false
+             */
+            set_aside?: boolean;
+            /**
              * Text
              * @default null
              */
@@ -7341,7 +7346,7 @@ export interface components {
              * Value
              * @default null
              */
-            value: string | number | null;
+            value: string | number | boolean | null;
         };
         /**
          * Step
@@ -7425,6 +7430,11 @@ export interface components {
              * @default null
              */
             pack?: ("raw" | "hot") | null;
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside?: boolean;
             /**
              * Short Known
              * @default false
@@ -7910,6 +7920,11 @@ export interface components {
             roles?: {
                 [key: string]: "title" | "heading" | "list" | "per-jar" | "soak" | "method" | "aside";
             };
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside?: boolean;
             /**
              * Text
              * @default null
@@ -11230,6 +11245,11 @@ export interface components {
              * @default null
              */
             pack?: ("raw" | "hot") | null;
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside?: boolean;
             /** Text */
             text: string;
             /**
@@ -11533,7 +11553,7 @@ export interface components {
              * Value
              * @default null
              */
-            value?: string | number | null;
+            value?: string | number | boolean | null;
         };
         /**
          * CookDown
@@ -11684,6 +11704,20 @@ export interface components {
             days: number;
             /** Says */
             says: string;
+        };
+        /**
+         * HeardInMethod
+         * @description A sentence of the page's own method that speaks against the tested way: its line, kind and words, and the reason to show.
+         */
+        "PlanOut.HeardInMethod": {
+            /** Kind */
+            kind: string;
+            /** Line */
+            line: number;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
         };
         /**
          * InBasket
@@ -11931,16 +11965,6 @@ export interface components {
             why_not: string[];
         };
         /**
-         * MarkedSentence
-         * @description A sentence of the method that Rheum does not vouch for.
-         */
-        "PlanOut.MarkedSentence": {
-            /** Line */
-            line: number;
-            /** Text */
-            text: string;
-        };
-        /**
          * Mol
          * @description Mol H+ of one thing of a line, by its `name`: what an acid could give up in all, or what produce takes up at the estimate's middle.
          */
@@ -11968,6 +11992,73 @@ export interface components {
             like?: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Offers
+         * @description What the page's own method says of the settings; the person may take them.
+         */
+        "PlanOut.Offers": {
+            /**
+             * Headspace Mm
+             * @default null
+             */
+            headspace_mm: number | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Pack
+             * @default null
+             */
+            pack: ("raw" | "hot") | null;
+        };
+        /**
+         * OwnMethod
+         * @description The method on the page, which is never followed: whether there is one, whether the person set it aside, what was heard in it.
+         */
+        "PlanOut.OwnMethod": {
+            /**
+             * Followed
+             * @default false
+             * @constant
+             */
+            followed: false;
+            /**
+             * Heard
+             * @default []
+             */
+            heard: components["schemas"]["PlanOut.HeardInMethod"][];
+            /**
+             * @default {
+             *       "headspace_mm": null,
+             *       "jar": null,
+             *       "minutes": null,
+             *       "pack": null
+             *     }
+             */
+            offers: components["schemas"]["PlanOut.Offers"];
+            /**
+             * Present
+             * @default false
+             */
+            present: boolean;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside: boolean;
         };
         /**
          * PassedOver
@@ -12141,6 +12232,25 @@ export interface components {
             water_temperature_c: number;
         };
         /**
+         * Proposed
+         * @description A line that the page's method would add to its list; it counts for nothing until the person takes it.
+         */
+        "PlanOut.Proposed": {
+            from: components["schemas"]["PlanOut.ProposedFrom"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * ProposedFrom
+         * @description Where a proposed line comes from: a line of the text, and its words.
+         */
+        "PlanOut.ProposedFrom": {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -12180,8 +12290,7 @@ export interface components {
         };
         /**
          * UnreadLine
-         * @description A line or sentence that was not understood: why; the one word beside a known food that stands in the way, and that food; whether it
-         *     is only not heard yet (then the verdict waits for it).
+         * @description A line that was not understood: why; the one word beside a known food that stands in the way, and that food.
          */
         "PlanOut.UnreadLine": {
             /**
@@ -12193,11 +12302,6 @@ export interface components {
             line: number;
             /** Text */
             text: string;
-            /**
-             * Waits
-             * @default true
-             */
-            waits: boolean;
             /**
              * Why
              * @default
@@ -12283,6 +12387,22 @@ export interface components {
              * @default []
              */
             marks: components["schemas"]["PlanOut.LineMark"][];
+            /**
+             * @default {
+             *       "followed": false,
+             *       "heard": [],
+             *       "offers": {
+             *         "headspace_mm": null,
+             *         "jar": null,
+             *         "minutes": null,
+             *         "pack": null
+             *       },
+             *       "present": false,
+             *       "says": "",
+             *       "set_aside": false
+             *     }
+             */
+            method: components["schemas"]["PlanOut.OwnMethod"];
             /** Nearest */
             nearest: components["schemas"]["PlanOut.NearRef"][];
             /**
@@ -12290,11 +12410,6 @@ export interface components {
              * @default false
              */
             own_formula: boolean;
-            /**
-             * Own Steps
-             * @default []
-             */
-            own_steps: string[];
             /** Pack */
             pack: ("raw" | "hot") | null;
             /**
@@ -12309,10 +12424,25 @@ export interface components {
             practice: components["schemas"]["PlanOut.Practice"][];
             process: components["schemas"]["PlanOut.Process"] | null;
             /**
+             * Proposed
+             * @default []
+             */
+            proposed: components["schemas"]["PlanOut.Proposed"][];
+            /**
+             * Steps
+             * @default null
+             */
+            steps: ("tested" | "own") | null;
+            /**
              * Stop
              * @default null
              */
             stop: string | null;
+            /**
+             * Tested Steps
+             * @default []
+             */
+            tested_steps: string[];
             /**
              * Tied
              * @default []
@@ -12332,23 +12462,11 @@ export interface components {
              * @default false
              */
             unread_only: boolean;
-            /** @default null */
-            vouched: components["schemas"]["PlanOut.Vouched"] | null;
             /**
              * Worst
              * @default null
              */
             worst: string | null;
-        };
-        /**
-         * Vouched
-         * @description How many sentences the method has, and those that Rheum does not vouch for.
-         */
-        "PlanOut.Vouched": {
-            /** Marked */
-            marked: components["schemas"]["PlanOut.MarkedSentence"][];
-            /** Sentences */
-            sentences: number;
         };
         /**
          * PriceIn
@@ -12516,6 +12634,11 @@ export interface components {
              * @enum {string}
              */
             origin?: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside?: boolean;
             /** Text */
             text: string;
         };
@@ -12550,6 +12673,8 @@ export interface components {
             origin: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
             /** Produce */
             produce: string;
+            /** Set Aside */
+            set_aside: boolean;
             /** Text */
             text: string;
             /** Title */
@@ -12595,6 +12720,8 @@ export interface components {
             origin: "own" | "friend" | "video" | "page" | "merged" | "formula" | "book";
             /** Produce */
             produce: string;
+            /** Set Aside */
+            set_aside: boolean;
             /** Text */
             text: string;
             /** Title */
@@ -13082,6 +13209,11 @@ export interface components {
              * @enum {string}
              */
             paper?: "a4" | "letter";
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside?: boolean;
             /** Text */
             text: string;
             /**
@@ -14032,7 +14164,7 @@ export interface components {
              * Value
              * @default null
              */
-            value?: string | number | null;
+            value?: string | number | boolean | null;
         };
         /**
          * Coming
@@ -15243,7 +15375,7 @@ export interface components {
              * Value
              * @default null
              */
-            value?: string | number | null;
+            value?: string | number | boolean | null;
         };
         /**
          * Differs
@@ -15304,6 +15436,20 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * HeardInMethod
+         * @description A sentence of the page's own method that speaks against the tested way: its line, kind and words, and the reason to show.
+         */
+        "VerdictOut.HeardInMethod": {
+            /** Kind */
+            kind: string;
+            /** Line */
+            line: number;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+        };
         /** JarChoice */
         "VerdictOut.JarChoice": {
             /**
@@ -15358,16 +15504,6 @@ export interface components {
             section: "jar" | "per-jar" | "soak" | "method";
         };
         /**
-         * MarkedSentence
-         * @description A sentence of the method that Rheum does not vouch for.
-         */
-        "VerdictOut.MarkedSentence": {
-            /** Line */
-            line: number;
-            /** Text */
-            text: string;
-        };
-        /**
          * Mol
          * @description Mol H+ of one thing of a line, by its `name`: what an acid could give up in all, or what produce takes up at the estimate's middle.
          */
@@ -15395,6 +15531,73 @@ export interface components {
             like?: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Offers
+         * @description What the page's own method says of the settings; the person may take them.
+         */
+        "VerdictOut.Offers": {
+            /**
+             * Headspace Mm
+             * @default null
+             */
+            headspace_mm: number | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Pack
+             * @default null
+             */
+            pack: ("raw" | "hot") | null;
+        };
+        /**
+         * OwnMethod
+         * @description The method on the page, which is never followed: whether there is one, whether the person set it aside, what was heard in it.
+         */
+        "VerdictOut.OwnMethod": {
+            /**
+             * Followed
+             * @default false
+             * @constant
+             */
+            followed: false;
+            /**
+             * Heard
+             * @default []
+             */
+            heard: components["schemas"]["VerdictOut.HeardInMethod"][];
+            /**
+             * @default {
+             *       "headspace_mm": null,
+             *       "jar": null,
+             *       "minutes": null,
+             *       "pack": null
+             *     }
+             */
+            offers: components["schemas"]["VerdictOut.Offers"];
+            /**
+             * Present
+             * @default false
+             */
+            present: boolean;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside: boolean;
         };
         /**
          * PassedOver
@@ -15471,6 +15674,25 @@ export interface components {
             water_temperature_c: number;
         };
         /**
+         * Proposed
+         * @description A line that the page's method would add to its list; it counts for nothing until the person takes it.
+         */
+        "VerdictOut.Proposed": {
+            from: components["schemas"]["VerdictOut.ProposedFrom"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * ProposedFrom
+         * @description Where a proposed line comes from: a line of the text, and its words.
+         */
+        "VerdictOut.ProposedFrom": {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Remedy
          * @description What would put a finding right, with figures, and the changes that do it; `instead` is another way; `press` what the person says by
          *     pressing, where that is an answer and no order.
@@ -15493,8 +15715,7 @@ export interface components {
         };
         /**
          * UnreadLine
-         * @description A line or sentence that was not understood: why; the one word beside a known food that stands in the way, and that food; whether it
-         *     is only not heard yet (then the verdict waits for it).
+         * @description A line that was not understood: why; the one word beside a known food that stands in the way, and that food.
          */
         "VerdictOut.UnreadLine": {
             /**
@@ -15506,11 +15727,6 @@ export interface components {
             line: number;
             /** Text */
             text: string;
-            /**
-             * Waits
-             * @default true
-             */
-            waits: boolean;
             /**
              * Why
              * @default
@@ -15582,6 +15798,22 @@ export interface components {
              * @default []
              */
             marks: components["schemas"]["VerdictOut.LineMark"][];
+            /**
+             * @default {
+             *       "followed": false,
+             *       "heard": [],
+             *       "offers": {
+             *         "headspace_mm": null,
+             *         "jar": null,
+             *         "minutes": null,
+             *         "pack": null
+             *       },
+             *       "present": false,
+             *       "says": "",
+             *       "set_aside": false
+             *     }
+             */
+            method: components["schemas"]["VerdictOut.OwnMethod"];
             /** Nearest */
             nearest: components["schemas"]["VerdictOut.NearRef"][];
             /**
@@ -15589,11 +15821,6 @@ export interface components {
              * @default false
              */
             own_formula: boolean;
-            /**
-             * Own Steps
-             * @default []
-             */
-            own_steps: string[];
             /** Pack */
             pack: ("raw" | "hot") | null;
             /**
@@ -15608,10 +15835,25 @@ export interface components {
             practice: components["schemas"]["VerdictOut.Practice"][];
             process: components["schemas"]["VerdictOut.Process"] | null;
             /**
+             * Proposed
+             * @default []
+             */
+            proposed: components["schemas"]["VerdictOut.Proposed"][];
+            /**
+             * Steps
+             * @default null
+             */
+            steps: ("tested" | "own") | null;
+            /**
              * Stop
              * @default null
              */
             stop: string | null;
+            /**
+             * Tested Steps
+             * @default []
+             */
+            tested_steps: string[];
             /**
              * Tied
              * @default []
@@ -15631,23 +15873,11 @@ export interface components {
              * @default false
              */
             unread_only: boolean;
-            /** @default null */
-            vouched: components["schemas"]["VerdictOut.Vouched"] | null;
             /**
              * Worst
              * @default null
              */
             worst: string | null;
-        };
-        /**
-         * Vouched
-         * @description How many sentences the method has, and those that Rheum does not vouch for.
-         */
-        "VerdictOut.Vouched": {
-            /** Marked */
-            marked: components["schemas"]["VerdictOut.MarkedSentence"][];
-            /** Sentences */
-            sentences: number;
         };
         /**
          * WalkIn

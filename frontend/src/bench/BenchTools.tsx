@@ -38,6 +38,7 @@ export const BenchTools = memo(function BenchTools({ onOpened }: { onOpened: (fi
         jar: draft.jar,
         method: draft.method,
         formula_id: draft.formulaId,
+        set_aside: draft.setAside === true,
         origin: "own",
       });
     },

@@ -8,6 +8,7 @@ import { Fold } from "../parts/Fold";
 import { InTheWay } from "./InTheWay";
 import { Margin } from "./Margin";
 import { keyOf, Slip } from "./Slip";
+import { HeardInMethod, TestedSteps } from "./TestedSteps";
 import { ThreeWays } from "./ThreeWays";
 import { useTypedLine } from "./typing";
 import { useStale, useVerdict } from "./verdict";
@@ -48,12 +49,14 @@ export function SideFindings({ tops }: { tops: number[] }) {
     <div className="judged">
       <ThreeWays />
       <InTheWay all={shown} />
+      <HeardInMethod />
       {wide && !barred && <Margin findings={lined} tops={tops} />}
       {asTested && !stale && (
         <Text fontFamily="recipe" fontStyle="italic" fontSize="lg" color="shelf" mb="2">
           Every line stands as it was tested.
         </Text>
       )}
+      <TestedSteps />
       {barred ? (
         rest > 0 && (
           <Fold title={`${rest} more ${rest === 1 ? "thing" : "things"} to know`}>

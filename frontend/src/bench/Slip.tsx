@@ -101,7 +101,7 @@ export const Slip = memo(function Slip({ finding, quote, brief }: Props) {
                     size="sm"
                     variant="solid"
                     aria-label={`${remedy.press ?? "Do it"}: ${remedy.says}`}
-                    onClick={() => applyChanges(remedy.changes, finding.says)}
+                    onClick={() => applyChanges(remedy.changes, remedy.press ?? finding.says)}
                   >
                     {remedy.press ?? PRESS[finding.code] ?? "Do it"}
                   </Tap>

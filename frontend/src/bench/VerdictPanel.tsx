@@ -12,8 +12,6 @@ const MARKS = {
   unheard: <UnheardMark size={60} />,
 } as const;
 
-const OWN_STEPS = "By Rheum's own steps: a part of this method is not vouched for, so they count instead.";
-
 export function VerdictPanel() {
   const destination = useVerdict((verdict) => verdict.destination);
   const fridge = useVerdict((verdict) => verdict.fridge.says);
@@ -23,13 +21,18 @@ export function VerdictPanel() {
     const lines = [...new Set(verdict.unread.map((one) => one.line))];
     return `${lines.length === 1 ? "Line" : "Lines"} ${lines.slice(0, 4).join(", ")}${lines.length > 4 ? " …" : ""}`;
   });
-  const ownSteps = useVerdict((verdict) => verdict.own_steps.length > 0 && verdict.destination === "shelf");
+  const steps = useVerdict((verdict) => verdict.method.says) ?? "";
   const stale = useStale();
   const refusal = useRefusal();
   if (refusal) return <Sentence>{refusal}</Sentence>;
   if (!destination) return <Text>Reading …</Text>;
   const { word, says } = DESTINATIONS[destination];
-  const heading = unheard > 0 ? `Not heard yet: ${unheard} ${unheard === 1 ? "word" : "words"}` : word;
+  const heading =
+    unheard > 0
+      ? `Not heard yet: ${unheard} ${unheard === 1 ? "line" : "lines"}`
+      : steps
+        ? `${word}, by the tested steps`
+        : word;
   return (
     <div
       className="panel"
@@ -47,7 +50,7 @@ export function VerdictPanel() {
             ? `${where}: say what it is, beside it. Until then, refrigerator only.`
             : destination === "fridge"
               ? fridge
-              : (stop ?? (ownSteps ? OWN_STEPS : says))}
+              : (stop ?? (steps || says))}
         </p>
       </div>
     </div>

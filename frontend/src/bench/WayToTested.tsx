@@ -67,6 +67,7 @@ function Way({ onClose }: { onClose: () => void }) {
             ? sets.headspace_mm
             : (question.headspace_mm ?? null),
         minutes: null,
+        setAside: !found.written_anew && sets.set_aside === true,
       },
       `becoming ${found.formula_title}`,
     );

@@ -9,6 +9,8 @@ export interface Draft {
   pack: "raw" | "hot" | null;
   headspaceMm: number | null;
   minutes: number | null;
+  /** It is made by the tested steps: no word of the page's own method counts. */
+  setAside: boolean;
   /** The own recipe that this is, once it is kept. */
   recipeId: string | null;
 }
@@ -37,6 +39,7 @@ export const emptyDraft = (text = ""): Draft => ({
   pack: null,
   headspaceMm: null,
   minutes: null,
+  setAside: false,
   recipeId: null,
 });
 
@@ -81,6 +84,7 @@ export function withChanges(draft: Draft, changes: readonly Change[]): Partial<D
     if (one.setting === "pack") part.pack = one.value === "raw" ? "raw" : "hot";
     if (one.setting === "method") part.method = one.value === "steam" ? "steam" : "bath";
     if (one.setting === "headspace_mm") part.headspaceMm = Number(one.value);
+    if (one.setting === "set_aside") part.setAside = one.value === true;
     if (one.setting === "minutes") part.minutes = Number(one.value);
   }
   return { ...part, text: lines.join("\n") };
@@ -95,6 +99,7 @@ export function questionOf(draft: Draft, kitchen: Kitchen | undefined): CheckIn 
   if (draft.formulaId) question.formula_id = draft.formulaId;
   if (draft.pack) question.pack = draft.pack;
   if (draft.headspaceMm !== null) question.headspace_mm = draft.headspaceMm;
+  if (draft.setAside) question.set_aside = true;
   if (draft.minutes !== null) question.minutes = draft.minutes;
   return question;
 }

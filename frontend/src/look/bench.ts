@@ -97,6 +97,9 @@ export const benchCss = {
   // The words are drawn by the lines behind, so that what stands aside can be grey; the field over them has the caret.
   ".sheet-lines": { color: "ink", minH: "280px", userSelect: "none" },
   ".ruled[data-role=aside] .ruled-text": { color: "ink.faint" },
+  ".tested-steps": { listStyleType: "decimal", paddingInlineStart: "5", fontSize: "sm", lineHeight: "1.45" },
+  ".tested-steps li": { marginBottom: "1" },
+  ".ruled[data-role=method] .ruled-text": { color: "ink.faint" },
   ".ruled[data-role=title] .ruled-text": { fontWeight: 700 },
   ".sheet-field::selection": { bg: "rgba(214, 160, 40, 0.35)" },
   ".sheet-field::placeholder": { color: "ink.faint" },

@@ -41,7 +41,14 @@ export function Recipes() {
     mutationFn: async (one: OwnRecipe | Tested) => ({ one, text: await textOf(one) }),
     onSuccess: ({ one, text }) => {
       if ("text" in one)
-        layOnBench({ text, jar: one.jar, method: one.method ?? "bath", formulaId: one.formula_id, recipeId: one.id });
+        layOnBench({
+          text,
+          jar: one.jar,
+          method: one.method ?? "bath",
+          formulaId: one.formula_id,
+          setAside: one.set_aside,
+          recipeId: one.id,
+        });
       else layOnBench({ text, formulaId: one.id });
       navigate("/bench");
     },

@@ -17,7 +17,7 @@ from rheum.core.judging.process import CANNER_WATER_C, WATER_OVER_LIDS_MM
 from rheum.core.making.plan import Plan
 from rheum.core.matching.eating import eating_of
 from rheum.core.measures.refused import Refused
-from rheum.core.work import StepAnswer, differing, steps_told, tasks_of
+from rheum.core.work import StepAnswer, tasks_of
 from rheum.core.work.derive import JarsPlanned
 from rheum.core.work.own_times import OwnTimes, boil_key, with_own_times
 
@@ -106,7 +106,7 @@ def begin(
         warnings=plan.warnings,
         canner_id=plan.canner_id if shelf else "",
         canner_title=plan.canner_title if shelf else "",
-        differs=differing(steps_told(plan.method, library.catalogue), formula.work) if shelf and formula and formula.work else (),
+        differs=(verdict.method.says,) if shelf and verdict.method.says else (),
         heat=eats.heat,
         colour=eats.colour,
         produce=tuple(Produce(one.name, one.bought[1], one.source, one.picked) for one in plan.baskets),

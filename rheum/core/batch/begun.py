@@ -83,7 +83,7 @@ class Snapshot:
     canner_title: str = ""
     # What is done from the basket to the lid; of a batch begun by an earlier Rheum, or without a formula's work, none: it walks by the old steps.
     tasks: tuple[BatchTask, ...] = ()
-    # Where the recipe's own words part from that work, and what it changes.
+    # By whose steps it is made, where the page tells others; of earlier versions, where its words part from the work.
     differs: tuple[str, ...] = ()
     # The baskets it was made from.
     produce: tuple[Produce, ...] = ()

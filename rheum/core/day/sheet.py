@@ -61,6 +61,8 @@ class Sheet:
 
 def _facts(plan: Plan) -> tuple[tuple[str, str], ...]:
     facts: list[tuple[str, str]] = []
+    if plan.verdict.method.says:
+        facts.append(("Steps", plan.verdict.method.says))
     if plan.jars:
         facts.append(("Jars", plan.jars.says + (" One clean hot one to spare." if plan.jars.spare else "")))
     facts.extend(("Vinegar", draw.says) for draw in plan.vinegar)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 from itertools import groupby
 from operator import itemgetter
 from typing import Final, Literal
@@ -181,11 +182,16 @@ def _acid_said_less(case: Case) -> bool:
     return not case.settings.set_aside and any(said.kind in ("acid-less", "water-in") for said in case.recipe.method.heard)
 
 
-def _own_method(case: Case, heard: tuple[Heard, ...]) -> OwnMethod:
+BY_TESTED_STEPS: Final = "Made by the tested steps. Your page's own method is not followed."
+
+
+def _own_method(case: Case, heard: tuple[Heard, ...], steps: str | None) -> OwnMethod:
     told = case.recipe.method
+    says = BY_TESTED_STEPS if steps == "tested" and not _no_other_method(case) else ""
     return OwnMethod(
         present=told.present,
         set_aside=case.settings.set_aside,
+        says=says,
         heard=tuple(HeardInMethod(said.line, said.kind, said.text, says_of(said, case)) for said in heard),
         offers=Offers(
             jar=told.jars[0][1] if told.jars else None,
@@ -245,8 +251,8 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         else (),
         worst=next((found.says for found in findings if found.level in ("stop", "limit")), None),
         steps=_steps(case, destination),
-        method=_own_method(case, heard),
-        tested_steps=tuple(steps_text(formula, case.pack)) if formula else (),
+        method=_own_method(case, heard, _steps(case, destination)),
+        tested_steps=tuple(re.sub(r"^\d+\. ", "", step) for step in steps_text(formula, case.pack)) if formula else (),
         proposed=tuple(Proposed(one.written, ProposedFrom(one.line, one.words)) for one in case.recipe.method.proposed),
         practice=practice(case.settings.choices, formula is not None and formula.by_chart, formula is not None),
     )

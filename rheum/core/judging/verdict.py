@@ -140,6 +140,8 @@ class OwnMethod:
     set_aside: bool = False
     heard: tuple[HeardInMethod, ...] = ()
     offers: Offers = Offers()
+    # By whose steps it is made, in a sentence that is said wherever the batch is seen; empty where there is nothing to say.
+    says: str = ""
     followed: Literal[False] = False
 
 

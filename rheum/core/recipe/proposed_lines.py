@@ -54,10 +54,14 @@ def _parts(sentence: str, *, counts: bool) -> Iterator[str]:
     spans = list(_amounts(found, counts=counts))
     for place, (begins, to) in enumerate(spans):
         end = spans[place + 1][0] if place + 1 < len(spans) else len(found)
+        depth = 0
         for at in range(to, min(end, to + _PLACE)):
-            if found[at].text in ",;.:" or found[at].low in ("to", "into", "in", "for", "with", "until"):
+            depth += (found[at].text == "(") - (found[at].text == ")")
+            if depth == 0 and found[at].text in ",;.:" or found[at].low in ("to", "into", "in", "for", "with", "until"):
                 end = at
                 break
+        while end > to and found[end - 1].low in ("and", ",", "&", "plus"):
+            end -= 1
         if end > to:
             yield clean[found[begins].at : found[end].at if end < len(found) else len(clean)].strip(" ,;.")
 
@@ -103,7 +107,7 @@ def lines_proposed(sentences: Iterable[tuple[int, str]], listed: Listed, catalog
     """The lines that sentences, each with its line, would add to a list."""
     whole = not listed.lines
     found: list[ProposedLine] = []
-    taken: set[str] = set()
+    taken: set[tuple[str, ...]] = set()
     for number, sentence in sentences:
         lows = frozenset(word for word in words_of(sentence))
         section: Section = "soak" if lows & _SOAKS else "jar"
@@ -112,11 +116,13 @@ def lines_proposed(sentences: Iterable[tuple[int, str]], listed: Listed, catalog
             if line is None or line.amount is None:
                 continue
             item = line.ingredient
-            if item.id in taken or (not whole and (listed.has(item) or listed.names(item.name, item))):
+            # A dictated list may have one thing twice, of two colours; what a method speaks of again is the same.
+            once = (item.id, *(words_of(line.text) if whole else ()))
+            if once in taken or (not whole and (listed.has(item) or listed.names(item.name, item))):
                 continue
             if item.role.role == "water" and (lows & _CANNER) and not lows & {"vinegar", "salt", "sugar", "lime"}:
                 continue
-            taken.add(item.id)
+            taken.add(once)
             soaked = section == "soak" and item.role.role in _SOAKED
             found.append(ProposedLine(line.text, number, sentence, "soak" if soaked else "jar", item.role.role))
     return tuple(found)

@@ -5,7 +5,6 @@ of them comes; `steps_of` reads back what the typed steps of a formula of one's 
 """
 
 from rheum.core.work.ahead import forecast, just_in_time
-from rheum.core.work.differing import differing
 from rheum.core.work.from_method import StepAnswer, ToldStep, steps_of, steps_told
 from rheum.core.work.page import FormulaPage, work_page
 from rheum.core.work.planned import steps_to_read, tasks_of
@@ -16,7 +15,6 @@ __all__ = [
     "FormulaPage",
     "StepAnswer",
     "ToldStep",
-    "differing",
     "forecast",
     "just_in_time",
     "steps_of",

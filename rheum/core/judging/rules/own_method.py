@@ -21,7 +21,7 @@ from rheum.core.recipe.sentences import as_prose, sentences
 from rheum.core.recipe.writing import Written, method_text, steps_text
 
 _EIGHTH_MM: Final = MM_PER_INCH / 8 + 0.15
-SET_ASIDE: Final = "Make it by the tested steps."
+SET_ASIDE: Final = "Make it by the tested steps"
 _BLENDED: Final = frozenset("puree blend blender mash mill grind sieve food-mill process".split())
 _DRAINED: Final = frozenset("drain drained strain press squeeze".split())
 _HEATED: Final = frozenset("boil simmer cook blanch heat char blister roast".split())
@@ -125,5 +125,9 @@ def method_differs(case: Case) -> Iterator[Finding]:
         "method-differs",
         f"Your page's own method differs from the tested one in {what}. {says_of(heard[0], case)}",
         heard[0].line,
-        Remedy(SET_ASIDE, (Change("set", setting="set_aside", value=True),)),
+        Remedy(
+            "What is made then is the tested way; your page stays as it is.",
+            (Change("set", setting="set_aside", value=True),),
+            press=SET_ASIDE,
+        ),
     )

@@ -53,7 +53,9 @@ def unread(case: Case) -> Iterator[Finding]:
     """What was not understood keeps the jars off the shelf, whatever it is. No tolerance. Source: own pick, on the safe side."""
     for item in case.recipe.unread:
         if item.proposed:
-            way: Remedy | None = Remedy("Take these lines as the list.", proposed_taken(case, item.proposed))
+            way: Remedy | None = Remedy(
+                f"{listed(list(item.proposed))}.", proposed_taken(case, item.proposed), press="Take these lines as the list"
+            )
         else:
             way = _said_to_be(case, item)
         yield finding("line-unread", item.why, item.line, way)
