@@ -174,7 +174,7 @@ KITCHENS: dict[str, Written] = {
         {"title": "Zucchini, bread and butter", "soaked": ["pickling-salt"], "minutes": {("pint", 10)}},
     ),
     "an amount in the method": Written(
-        "Late vinegar\n4 lb green beans\n4 cups water\n\nMethod:\nAdd 4 cups white vinegar (5%) and bring to a boil.\n", ["green-bean", "water"], {"unread": [6]}
+        "Late vinegar\n4 lb green beans\n4 cups water\n\nMethod:\nAdd 4 cups white vinegar (5%) and bring to a boil.\n", ["green-bean", "water"], {}
     ),
     "spoken of again in the method": Written(
         "Spoken of again\n4 lb green beans\n4 cups white vinegar (5%)\n4 cups water\n\nMethod:\nBoil the 4 cups vinegar with the water. Put 1 quart of water into the canner.\n",

@@ -74,10 +74,8 @@ ATTACKS = {
 @pytest.mark.parametrize("text", ATTACKS.values(), ids=ATTACKS.keys())
 def test_no_shelf(text: str) -> None:
     verdict = check_text(text, Settings(read_altitude("1265m")), library())
-    if any(f.code == "method-not-vouched" for f in verdict.findings):
-        return  # marked: Rheum's own steps count
     assert verdict.destination != "shelf", [(f.code, f.says) for f in verdict.findings]
-    assert verdict.process is None or {"time-short", "headspace-changed"} & {f.code for f in verdict.findings}
+    assert verdict.process is None or {"time-short", "headspace-changed", "method-differs"} & {f.code for f in verdict.findings}
 
 
 HARMLESS = {

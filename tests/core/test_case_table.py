@@ -89,11 +89,11 @@ FORBIDDEN: dict[str, tuple[Callable[[str], str], set[str]]] = {
     "baking powder": (line("1 tsp baking powder"), {"alkali-added"}),
     "morels": (line("1 cup morels"), {"not-for-canning"}),
     "something unknown": (line("1 cup skirrets"), {"line-unread"}),
-    "an inverted jar": (prose("Turn the jars upside down to seal them."), {"method-refused"}),
-    "the oven": (prose("Process the jars in the oven."), {"method-refused"}),
-    "fermented": (prose("Ferment it for a week at room temperature."), {"fermented"}),
-    "topped up with water": (prose("Top up each jar with boiling water."), {"water-added"}),
-    "brimful": (prose("Fill the jars to the brim."), {"headspace-changed"}),
+    "an inverted jar": (prose("Turn the jars upside down to seal them."), {"method-differs"}),
+    "the oven": (prose("Process the jars in the oven."), {"method-differs"}),
+    "fermented": (prose("Ferment it for a week at room temperature."), {"method-differs"}),
+    "topped up with water": (prose("Top up each jar with boiling water."), {"method-differs"}),
+    "brimful": (prose("Fill the jars to the brim."), {"method-differs"}),
     "overripe": (
         vinegar(r"\b(cucumber|green bean|tomatillo|okra|green tomato|tomato|cranberry|bell pepper|sweet pepper)\b", r"overripe \1"),
         {"produce-unfit"},
@@ -167,4 +167,4 @@ def test_a_forbidden_change_leaves_the_shelf_with_the_right_code(row: CaseRow) -
     assert verdict.destination != "shelf"
     assert codes & {found.code for found in verdict.findings}, [(f.code, f.line, f.says) for f in verdict.findings]
     if verdict.process is not None:
-        assert codes == {"headspace-changed"}, "minutes only where the one limit is one of process"
+        assert codes == {"method-differs"}, "minutes only where the one limit is one of process"

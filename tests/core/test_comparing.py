@@ -59,13 +59,6 @@ def test_like_things_stand_on_one_row() -> None:
     assert [one.name for one in found.rows if "salt" in one.name.lower()].count("salt") == 1
 
 
-def test_methods_are_compared_by_what_matters() -> None:
-    found = compare([BEANS, NEIGHBOUR.replace("Raw pack", "Blanch the beans 3 minutes. Hot pack")], HERE, FACTS)
-    assert row(found, "Packed").values == ("raw", "hot")
-    assert row(found, "Cooked first").values == ("not said", "blanch: green bean")
-    assert found.by == "green bean"
-
-
 def test_parts_are_chosen_and_the_minutes_come_with_their_method() -> None:
     ours = compare([BEANS, NEIGHBOUR], HERE, FACTS, {"seasoning": 1})
     assert ours.merged.destination == "shelf", "only the salt is the neighbour's"

@@ -48,7 +48,7 @@ IN_A_FORMULA = {
     word for f in FORMULAS for line in f.lines for name in (line.ingredient.name, *line.ingredient.aliases) for word in words_of(name)
 }
 KNOWN = set(LIBRARY.catalogue.names())
-ELSEWHERE = {word for key in LIBRARY.catalogue.lexicon.prose.words for word in key}  # “pickle”, “skin”: said of the batch itself
+ELSEWHERE = set(LIBRARY.catalogue.lexicon.method.acts) | {word for rows in LIBRARY.catalogue.lexicon.blocks.group.values() for word in rows}
 STRANGE = sorted(
     food
     for food in LIBRARY.catalogue.lexicon.vocabulary.food

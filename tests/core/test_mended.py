@@ -34,18 +34,6 @@ def codes(text: str, settings: Settings = HERE) -> set[str]:
     return {found.code for found in check_text(text, settings, FACTS).findings if found.level in ("stop", "limit")}
 
 
-@pytest.mark.parametrize(
-    "gap", ["1 ½ inch", "1 ½ inches", "1½ inch", "1\u00a0½ inch", "1⅓ inches", "⅓ inch", "1 1/2 inch", "1⁄8 inch", "⅞ inch", "1.5 inches"]
-)
-def test_every_way_of_writing_a_fraction_is_read_in_headspace(gap: str) -> None:
-    assert "headspace-changed" in codes(beans(f"Raw pack into pint jars. Leave {gap} headspace. Process 5 minutes in boiling water."))
-
-
-@pytest.mark.parametrize("gap", ["½ inch", "1/2 inch", "1⁄2 inch", "0.5 inch", "13 mm"])
-def test_the_formulas_own_headspace_is_read_in_every_way(gap: str) -> None:
-    assert codes(beans(f"Raw pack into pint jars. Leave {gap} headspace. Process 5 minutes in boiling water.")) == set()
-
-
 def test_lines_end_at_line_ends_alone() -> None:
     """The screens split at the end of line; a page's U+2028, U+0085 and form feeds stand within their line."""
     text = "Beans\u2028for winter\n4 lb green beans\x0c\n4 cups white vinegar (5%)\u0085\r\n1 tsp chilli flakes\r4 cups water\n"

@@ -116,7 +116,7 @@ def test_its_own_table_comes_before_any_chart() -> None:
         (replace(ENTRY, text=CARROTS + "1 tsp baking soda\n"), "destroys acid"),
         (replace(ENTRY, text=CARROTS + "1 cup cream\n"), "never on a shelf"),
         (replace(ENTRY, text=CARROTS + "\nMethod:\nTurn the jars upside down.\n"), "upside down"),
-        (replace(ENTRY, text=CARROTS + "\nMethod:\nFerment for a week.\n"), "sour or work"),
+        (replace(ENTRY, text=CARROTS + "\nMethod:\nFerment for a week.\n"), "relies on fermenting"),
         (replace(ENTRY, text="Carrots\n4 lb carrots\n2 cups water\n"), "no vinegar"),
     ],
 )

@@ -169,22 +169,6 @@ Stir in 2 cups cream. Rinse with 2 quarts of water in the kettle.
 """
 
 
-def test_sections_and_prose(facts: Library) -> None:
-    recipe = read_recipe(RECIPE, facts.catalogue)
-    assert recipe.title == "Our beans"
-    assert not recipe.unread
-    sections = {item.ingredient.id: item.section for item in recipe.lines}
-    assert sections["dill-fresh"] == "per-jar"
-    assert sections["sugar"] == "jar"
-    assert sections["milk"] == "method"
-    in_jar = [item.ingredient.id for item in recipe.in_jar]
-    assert "salt-plain" not in in_jar, "the soaking salt does not reach the jar"
-    assert "onion" in in_jar, "produce under a soak counts as produce"
-    assert [(said.jar, said.minutes) for said in recipe.method.minutes] == [("pint", 10), ("quart", 15)]
-    assert recipe.method.headspaces_mm == ((19, pytest.approx(12.7)),)
-    assert recipe.method.packs == ((19, "hot"),)
-
-
 @pytest.mark.parametrize(
     ("text", "title", "first"),
     [("Okra\n2 lb okra", "Okra", 2), ("2 lb okra\n3 cups water", "Untitled batch", 1), ("Title: Okra\n2 lb okra", "Okra", 2)],

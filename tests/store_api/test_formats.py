@@ -145,9 +145,9 @@ def said_of(text: str, facts: Library) -> tuple[object, ...]:
     method = read_recipe(text, facts.catalogue).method
     return (
         {(m.minutes, m.jar) for m in method.minutes},
-        {gap for _, gap in method.headspaces_mm},
-        {pack for _, pack in method.packs},
-        len(method.risks),
+        {gap for _, gap, _ in method.headspaces_mm},
+        method.pack,
+        {said.kind for said in method.heard},
     )
 
 

@@ -246,7 +246,7 @@ def sum_up(case: Case, findings: tuple[Finding, ...]) -> Verdict:
         unread_only=_unread_only(case, findings),
         blocks=_blocks(case.recipe),
         passed_over=tuple(PassedOver(line.number, line.passed) for line in case.recipe.lines if line.passed),
-        alike=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3)) for near, eats in alike(case))
+        alike=tuple(NearRef(near.formula.id, near.formula.title, round(near.distance, 3), eats.says) for near, eats in alike(case))
         if match is None
         else (),
         worst=next((found.says for found in findings if found.level in ("stop", "limit")), None),

@@ -16,7 +16,7 @@ _MOST_FIGURE: Final = 1e12
 # A figure as people write it, its thousands parted by what is usual somewhere, or its fraction: a few figures only, no power of ten, whose fraction would
 # fill the memory.
 _WRITTEN: Final = re.compile(
-    r"\s{0,9}([-+−]?)([0-9]{1,12}|[0-9]{1,3}(?:[,.'’\s][0-9]{3}){1,3})?(?:([.,])([0-9]{0,9}))?\s{0,9}(km|kilometres?|kilometers?|m|metres?|meters?|ft|feet|foot|['′])?\.?\s{0,9}",
+    r"\s{0,9}([-+−]?)([0-9]{1,12}|[0-9]{1,3}(?P<parted>[,.'’\s])[0-9]{3}(?:(?P=parted)[0-9]{3}){0,2})?(?:([.,])([0-9]{0,9}))?\s{0,9}(km|kilometres?|kilometers?|m|metres?|meters?|ft|feet|foot|['′])?\.?\s{0,9}",
     re.IGNORECASE,
 )
 LOWEST_M: Final = -430.0
@@ -107,7 +107,7 @@ def read_height(text: str, unit: Literal["m", "ft"] | None, *, written: Written 
     or comma may be thousands or a fraction: AltitudeUnclear with both, never a silent thousandth. `written`: by a person; as it was kept of one, by
     an earlier Rheum that read a comma as thousands; or here, by this program, whose commas part thousands and whose points never do. AltitudeError for what is no height."""
     match = _WRITTEN.fullmatch(text) if len(text) <= 40 else None
-    sign, whole, point, part, named = match.groups() if match else ("", None, None, None, None)
+    sign, whole, _, point, part, named = match.groups() if match else ("", None, None, None, None, None)
     parted = re.search(r"[,.]", whole or "")
     if match is None or not ((whole or "") + (part or "")) or (parted and parted.group() == point):
         raise AltitudeError(

@@ -55,7 +55,7 @@ def hidden_food(text: str, listed: Listed, catalogue: Catalogue) -> str | None:
     for match in catalogue.within(tuple(one for word in left for one in words_of(word.text))):
         if match.ingredient.role.food and not listed.has(match.ingredient):
             return match.ingredient.name
-    return next((word.low for word in left if _eaten(word.low, listed, catalogue)), None)
+    return next((word.low for word in left if eaten(word.low, listed, catalogue)), None)
 
 
 def _amounts(found: tuple[Token, ...]) -> Iterator[tuple[int, int]]:
@@ -81,7 +81,7 @@ def _amount(found: tuple[Token, ...], at: int) -> tuple[Amount, int] | None:
     return (read.amount, read.to) if read is not None else None
 
 
-def _eaten(low: str, listed: Listed, catalogue: Catalogue) -> bool:
+def eaten(low: str, listed: Listed, catalogue: Catalogue) -> bool:
     """Whether a word may be a food by the open lists, and is neither in the list nor a word of headings and equipment."""
     vocabulary, line, blocks = catalogue.lexicon.vocabulary, catalogue.lexicon.line, catalogue.lexicon.blocks
     if "food" not in (vocabulary.sort(stem(low)), vocabulary.sort(low)) or listed.says(low) or listed.says(stem(low)):

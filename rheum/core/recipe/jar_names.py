@@ -138,6 +138,8 @@ def _numbered(found: tuple[Token, ...], at: int, grammar: Groups) -> tuple[str, 
     joined = found[to - 2].text == "-" or "/" in found[at].text  # “6-8 pints” are jars, a “2-quart” one is a size
     behind = [item.low for item in found[to : to + 3]] + ([found[to - 1].low] if to else [])
     jarred = any(low in grammar["jar-word"] for low in behind)
+    if amount.unit in ("pint", "quart") and low_at(found, to) == "of":
+        return None  # “4 quarts of water”
     if amount.unit in ("pint", "quart"):
         # “7 pints” are seven jars; “2-quart jars” and “1 1/2 pint jars” are one size.
         if joined or (amount.low % 1 and jarred):

@@ -6,11 +6,12 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Final
 
-from rheum.core.facts.ingredients import Catalogue, words_of
+from rheum.core.facts.ingredients import Catalogue, stem, words_of
 from rheum.core.facts.weights import bulk
 from rheum.core.measures.amount import AmountError, amount_at
-from rheum.core.measures.units import kind_of
+from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
+from rheum.core.recipe.hidden import eaten
 from rheum.core.recipe.listed import Listed
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.recipe import Heard, ProposedLine, RecipeLine, Section
@@ -18,6 +19,7 @@ from rheum.core.recipe.recipe import Heard, ProposedLine, RecipeLine, Section
 _SOAKS: Final = frozenset("soak soaks soaking soaked lime overnight drain drained rinse rinsed salting".split())
 _SOAKED: Final = frozenset({"water", "salt", "alkali"})
 _CANNER: Final = frozenset("canner pot kettle rack bath pan stockpot bowl jars".split())
+_TRAILING: Final = 3  # words behind a food that may be passed over
 _PLACE: Final = 8  # tokens behind an amount in which its food is named
 
 
@@ -48,6 +50,15 @@ def _line(text: str, number: int, section: Section, catalogue: Catalogue) -> Rec
         return None
 
 
+def _first_read(part: str, number: int, section: Section, catalogue: Catalogue) -> RecipeLine | None:
+    """A piece as a line, without what stands behind its food: “2 lb of bacon left”."""
+    words = part.split()
+    for cut in range(min(_TRAILING, len(words) - 1) + 1):
+        if (line := _line(" ".join(words[: len(words) - cut]), number, section, catalogue)) is not None:
+            return line
+    return None
+
+
 def _parts(sentence: str, *, counts: bool) -> Iterator[str]:
     """The pieces of a sentence that begin with an amount, each up to the next one or to its comma."""
     clean = settled(sentence)
@@ -58,7 +69,7 @@ def _parts(sentence: str, *, counts: bool) -> Iterator[str]:
         depth = 0
         for at in range(to, min(end, to + _PLACE)):
             depth += (found[at].text == "(") - (found[at].text == ")")
-            if depth == 0 and found[at].text in ",;.:" or found[at].low in ("to", "into", "in", "for", "with", "until"):
+            if (depth == 0 and found[at].text in ",;.:") or found[at].low in ("to", "into", "in", "for", "with", "until"):
                 end = at
                 break
         while end > to and found[end - 1].low in ("and", ",", "&", "plus"):
@@ -99,6 +110,34 @@ def more_than_listed(
     return tuple(dict.fromkeys(found))
 
 
+_PUT: Final = frozenset("add stir put mix fold throw toss tip pour include use pack".split())
+_NAMED: Final = 3  # words behind an amount among which its food stands
+
+
+def unknown_foods(sentences: Iterable[tuple[int, str]], listed: Listed, catalogue: Catalogue) -> Iterator[Heard]:
+    """Sentences that give an amount of something that could be eaten, which Rheum cannot read as a line: “Add 2 lb ramps”."""
+    vocabulary = catalogue.lexicon.vocabulary
+    for number, sentence in sentences:
+        puts = bool(_PUT & frozenset(words_of(sentence)))
+        for part in _parts(sentence, counts=False):
+            if _first_read(part, number, "jar", catalogue) is not None:
+                continue
+            words = [word.low for word in tokens(part) if word.kind == "word" and unit_named(word.text) is None and word.low not in _SMALL]
+            unknown = any(vocabulary.sort(stem(low)) == vocabulary.sort(low) == "unknown" for low in words[:1])
+            if any(eaten(low, listed, catalogue) for low in words[:_NAMED]) or (puts and unknown):
+                yield Heard(number, "food-in", sentence)
+                break
+
+
+_SMALL: Final = frozenset("of the a an and more each to".split())
+FOOD_ROLES: Final = ("produce", "fat", "thickener", "other")
+
+
+def food_given(proposed: Iterable[ProposedLine]) -> tuple[Heard, ...]:
+    """Sentences that give an amount of food which no line lists."""
+    return tuple(Heard(one.line, "food-in", one.words, (one.food,)) for one in proposed if one.role in FOOD_ROLES)
+
+
 def _grams(line: RecipeLine) -> float | None:
     held = bulk(line.amount, line.ingredient, line.prepared, "us", size=line.size) if line.amount else None
     return held.grams[1] if held else None
@@ -113,7 +152,7 @@ def lines_proposed(sentences: Iterable[tuple[int, str]], listed: Listed, catalog
         lows = frozenset(word for word in words_of(sentence))
         section: Section = "soak" if lows & _SOAKS else "jar"
         for part in _parts(sentence, counts=whole):
-            line = _line(part.removesuffix(" and").removesuffix(" of"), number, section, catalogue)
+            line = _first_read(part.removesuffix(" and").removesuffix(" of"), number, section, catalogue)
             if line is None or line.amount is None:
                 continue
             item = line.ingredient
@@ -125,5 +164,5 @@ def lines_proposed(sentences: Iterable[tuple[int, str]], listed: Listed, catalog
                 continue
             taken.add(once)
             soaked = section == "soak" and item.role.role in _SOAKED
-            found.append(ProposedLine(line.text, number, sentence, "soak" if soaked else "jar", item.role.role))
+            found.append(ProposedLine(line.text, number, sentence, "soak" if soaked else "jar", item.role.role, item.id))
     return tuple(found)

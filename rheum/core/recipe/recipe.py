@@ -92,6 +92,7 @@ class ProposedLine:
     words: str
     section: Section
     role: str
+    food: str
 
     @property
     def written(self) -> str:

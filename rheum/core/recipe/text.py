@@ -19,12 +19,12 @@ from rheum.core.recipe.headings import is_yield_alone
 from rheum.core.recipe.hidden import food_with_amount, hidden_food
 from rheum.core.recipe.jar_names import jars_named
 from rheum.core.recipe.listed import Listed
-from rheum.core.recipe.look import begins_with_amount, is_run_on, run_on, tells_times
+from rheum.core.recipe.look import begins_with_amount, is_run_on, look_of, run_on, tells_times
 from rheum.core.recipe.mentions import LineUnread, read_ingredient
 from rheum.core.recipe.method_settings import headspaces_said, minutes_said, pack_said
 from rheum.core.recipe.method_text import heard_in, unlisted_food
 from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.proposed_lines import lines_proposed, more_than_listed
+from rheum.core.recipe.proposed_lines import FOOD_ROLES, food_given, lines_proposed, more_than_listed, unknown_foods
 from rheum.core.recipe.recipe import Kind, MethodText, OutlineLine, ProposedLine, Recipe, RecipeLine, Role, Section, Unread
 from rheum.core.recipe.sentences import as_prose, sentences
 from rheum.core.recipe.several import recipes_in
@@ -238,20 +238,25 @@ class _Reader:
         for block in blocks:
             if block.role not in ("method", "aside") or block.nutrients or (block.furniture and tells_times(block.text, words)):
                 continue
-            if block.role == "aside" and (food := hidden_food(block.text, listed, self.catalogue)):
+            if (block.role == "aside" or not look_of(block.text, self.catalogue).imperative) and (
+                food := hidden_food(block.text, listed, self.catalogue)
+            ):
                 why = f"An amount stands here beside {food}, which no line lists. Give it a line of its own, or leave it out."
                 self.unread.append(Unread(block.number, block.text, why))
-            elif block.role == "aside" and not block.furniture and (line := self.food_aside(block, listed)):
-                why = f"“{line.text}” stands beside the list. Give it a line of its own, or leave it out."
+            elif block.role == "aside" and (food := self.food_aside(block, listed)):
+                why = f"“{food[:80]}” stands beside the list. Give it a line of its own, or leave it out."
                 self.unread.append(Unread(block.number, block.text, why))
             elif not block.furniture:
                 said += [(block.number, sentence) for sentence in sentences(as_prose(block.text, words), words)]
         return said
 
-    def food_aside(self, block: Block, listed: Listed) -> ProposedLine | None:
+    def food_aside(self, block: Block, listed: Listed) -> str | None:
         """An amount of food that a line aside gives and no line lists: an aside hides no food."""
-        proposed = lines_proposed([(block.number, block.text)], listed, self.catalogue) if listed.lines else ()
-        return next((one for one in proposed if one.role in ("produce", "fat", "thickener", "other")), None)
+        said = [(block.number, block.text)]
+        if not listed.lines:
+            return None
+        known = (one.text for one in lines_proposed(said, listed, self.catalogue) if one.role in FOOD_ROLES)
+        return next(known, None) or next((one.text for one in unknown_foods(said, listed, self.catalogue)), None)
 
     def headings(self, blocks: tuple[Block, ...]) -> None:
         """A heading that puts in what no line lists is asked about: “Thicken with flour:”."""
@@ -260,7 +265,9 @@ class _Reader:
             short = len(block.text.split()) <= _SHORT_HEADING and not block.text.rstrip().endswith(".")
             headed = block.role == "heading" and short
             headed = headed or (block.role == "method" and (block.text.rstrip().endswith(":") or block.text.startswith("#")))
-            if headed and unlisted_food(block.text, listed, self.catalogue) is not None:
+            if (headed and unlisted_food(block.text, listed, self.catalogue) is not None) or (
+                block.role == "heading" and self.food_aside(block, listed)
+            ):
                 self.unread.append(
                     Unread(block.number, block.text, "This heading puts in what no line lists. Give it a line of its own, or leave it out.")
                 )
@@ -277,17 +284,20 @@ class _Reader:
         in_method = {block.number for block in blocks if block.role == "method"}
         listed = self.listed(blocks)
         told = [(number, sentence) for number, sentence in said if number in in_method]
+        proposed = lines_proposed(told if self.lines else said, listed, self.catalogue)
         return MethodText(
             sentences=tuple(told),
             heard=(
                 *heard_in(said, listed, self.catalogue),
+                *food_given(proposed),
+                *unknown_foods(told, listed, self.catalogue),
                 *more_than_listed(told, self.lines, self.yields[0] or _FEW_JARS, self.catalogue),
             ),
             minutes=tuple(minutes for number, sentence in said for minutes in minutes_said(number, sentence, self.catalogue)),
             headspaces_mm=tuple((number, mm, sentence) for number, sentence in said for mm in headspaces_said(sentence, self.catalogue)),
             jars=tuple((number, jar, sentence) for number, sentence in told for _, jar in jars_named(sentence, self.catalogue.grammar)),
             pack=pack_said(sentence for _, sentence in said),
-            proposed=lines_proposed(told if self.lines else said, listed, self.catalogue),
+            proposed=proposed,
         )
 
     def take(self, proposed: tuple[ProposedLine, ...]) -> None:
