@@ -54,19 +54,20 @@ def test_paste_place_put_right_and_undo(size: dict[str, int], demo_server: Runni
     expect(page.get_by_text("Ingredients you placed")).to_have_count(0)
 
 
-def test_a_sentence_of_the_method_is_taken_out_and_put_back(demo_server: Running, open_page: Opener) -> None:
-    page = open_page(demo_server.url)
-    whole = BEANS + "\nMethod:\nTrim the beans. Any vinegar will do, even home-made. Pack them upright.\n"
+@SIZES
+def test_a_method_is_set_aside_by_one_press_and_looked_at_again(size: dict[str, int], demo_server: Running, open_page: Opener) -> None:
+    page = open_page(demo_server.url, size)
+    whole = BEANS + "\nMethod:\nTrim the beans. Use half the vinegar. Turn the jars upside down to seal them.\n"
     sheet(page, whole)
     settled(page, "fridge")
-    slip = page.locator("[data-code=vinegar-strength-unknown]")
-    expect(slip).to_contain_text("labelled 5 %")
-    slip.get_by_role("button", name="Take the sentence out, and do not do it").click()
+    expect(page.locator("[data-heard]")).to_contain_text("It leaves acid out")
+    page.get_by_role("button", name="Make it by the tested steps").first.click()
     settled(page, "shelf")
-    expect(page.get_by_label(FIELD)).to_have_value(whole.replace("Any vinegar will do, even home-made. ", ""))
-    page.get_by_role("button", name="Undo").click()
-    settled(page, "fridge")
+    expect(page.get_by_role("status")).to_contain_text("Your page's own method is not followed.")
     expect(page.get_by_label(FIELD)).to_have_value(whole)
+    expect(page.locator("[data-tested-steps]")).to_contain_text("Trim green bean")
+    page.get_by_role("button", name="Look at my page's method again").click()
+    settled(page, "fridge")
 
 
 def test_a_remedy_with_two_ways(demo_server: Running, open_page: Opener) -> None:
@@ -90,12 +91,6 @@ def test_a_remedy_of_a_setting(demo_server: Running, open_page: Opener) -> None:
     page.get_by_role("button", name="Do it: Use pint jars").click()
     settled(page, "shelf")
     expect(page.get_by_label("Jar", exact=True)).to_have_value("pint")
-    sheet(page, BEANS + "\nMethod:\nHot pack.\n")
-    settled(page, "fridge")
-    page.get_by_role("button", name="Do it: Pack it raw.").click()
-    settled(page, "shelf")
-    page.get_by_role("button", name="as in the text again").click()
-    settled(page, "fridge")
 
 
 @SIZES

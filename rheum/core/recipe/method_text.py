@@ -100,6 +100,8 @@ def unlisted_food(sentence: str, listed: Listed, catalogue: Catalogue) -> tuple[
     named = tuple(one for low in lows for one in words_of(low))
     for match in catalogue.within(named):
         food, said = match.ingredient, " ".join(named[match.start : match.end])
+        if food.role.role == "alkali" and any(line.ingredient.role.role == "alkali" for line in listed.lines):
+            continue  # the lime of a soak, under another name
         counts = (food.role.role in _FOOD_ROLES or food.klass in _KINDS_OF_FOOD) and food.klass not in _NO_MATTER
         if (
             counts
