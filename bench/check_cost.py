@@ -24,7 +24,7 @@ from bench.keystroke import LONG
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store.database import open_data
 

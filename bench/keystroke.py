@@ -19,7 +19,7 @@ from waitress import create_server
 from rheum.api.app import create_app
 from rheum.api.guard import allowed_hosts
 from rheum.api.setup import Setup
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.demo import make_demo
 from rheum.reference.loading import library
 

@@ -16,7 +16,7 @@ from typing import Any
 from bench.check_cost import connected, spread, timed
 from bench.keystroke import LONG
 from rheum.core.making.jar_mix import Choice, mix
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.demo import make_demo
 from rheum.reference.loading import library
 

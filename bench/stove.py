@@ -8,7 +8,7 @@ from datetime import datetime, timezone
 from http.client import HTTPConnection
 
 from bench.check_cost import ROUNDS, WARM_UP, connected, spread, timed
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store.database import open_data
 

@@ -11,7 +11,7 @@ import multiprocessing.connection
 import resource
 import sys
 
-from rheum.core.recipe.text import MOST_LINES
+from rheum.core.parsing.text import MOST_LINES
 
 HEAD = "Test batch\n\n4 lb green beans\n4 cups white vinegar (5%)\n4 cups water\n\nMethod:\n"
 PLAIN = "Test batch\n\n4 lb green beans\n4 cups white vinegar (5%)\n"

@@ -38,7 +38,7 @@ from rheum.core.making.plan import make_plan, with_jars
 from rheum.core.making.stock import Bottle, Canner, LidLot, Stock, TrimRecord
 from rheum.core.making.wish import Wish
 from rheum.core.measures.altitude import altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.demo_jars import DRAWN, tell_lives
 from rheum.reference.loading import library
 from rheum.store import batches, kitchen, recipes, stock

@@ -15,7 +15,7 @@ from rheum.core.facts.jars import class_says
 from rheum.core.judging.check import judge
 from rheum.core.judging.verdict import Verdict
 from rheum.core.matching.profile import main_produce
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.core.work import FormulaPage, steps_of, work_page
 from rheum.formats.recipe_json import recipe_text_of
 

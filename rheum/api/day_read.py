@@ -23,7 +23,7 @@ from rheum.core.making import Plan, make_plan, with_jars
 from rheum.core.making.stock import USUAL_CANNER, USUAL_STEAM, Canner, Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.store import kitchen as kitchens
 from rheum.store import recipes as kept
 

@@ -34,7 +34,7 @@ from rheum.core.batch import state_at
 from rheum.core.facts.weights import bulk
 from rheum.core.making.trim import usable
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe import read_recipe
+from rheum.core.parsing import read_recipe
 from rheum.core.shelf.cost import JAR, LID, cost_of
 from rheum.core.shelf.year import by_recipe
 from rheum.store import batches as run

@@ -19,7 +19,7 @@ from rheum.core.batch import state_at
 from rheum.core.batch.jars import to_save
 from rheum.core.batch.standing import JarStanding
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe import read_recipe
+from rheum.core.parsing import read_recipe
 from rheum.core.shelf.labels import JarLabel, jar_label, label_refused, saving_label
 from rheum.core.shelf.life import THERE
 from rheum.formats.label_page import PRESETS, LabelSheet, lay_out_labels

@@ -25,7 +25,7 @@ from rheum.core.making.plan import Plan, make_plan
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.formats.sheet_page import as_drawn, as_pdf
 from rheum.store import kitchen as kitchens
 from rheum.store import recipes as kept

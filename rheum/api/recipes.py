@@ -24,7 +24,7 @@ from rheum.core.judging.stricter import Answer, answer_of
 from rheum.core.matching.profile import SHOWN_PRODUCE, main_produce
 from rheum.core.matching.searching import finds, words_of_case, words_of_formula
 from rheum.core.measures.saying import listed
-from rheum.core.recipe.text import read_recipe
+from rheum.core.parsing.text import read_recipe
 from rheum.core.revising.becoming import Becoming, becoming
 from rheum.core.revising.comparing import Comparison, compare
 from rheum.formats.recipe_file import text_of_file

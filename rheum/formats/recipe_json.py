@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.saying import listed
-from rheum.core.recipe.changes import lines_of
+from rheum.core.parsing.changes import lines_of
 
 _BREAK: Final = re.compile(r"<(?:/p|/li|/div|br|br /|br/|/h[1-6])>", re.I)
 _TAG: Final = re.compile(r"</?[a-zA-Z][^<>]{0,300}>")

@@ -14,10 +14,10 @@ from rheum.core.facts.jars import JAR_WORD
 from rheum.core.measures.amount import AmountError, split_amounts
 from rheum.core.measures.measurable import mixed
 from rheum.core.measures.refused import Refused
-from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import OutlineLine, Recipe
-from rheum.core.recipe.text import read_recipe
+from rheum.core.parsing.changes import lines_of
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import OutlineLine, Recipe
+from rheum.core.parsing.text import read_recipe
 
 Format = Literal["text", "json", "markdown", "csv"]
 MEDIA: Final[dict[Format, str]] = {

@@ -10,8 +10,8 @@ from typing import get_args
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.grammar import Groups
 from rheum.core.facts.lexicon import Lexicon, LineWords, Vocabulary
-from rheum.core.recipe.cut import STEPS
-from rheum.core.recipe.recipe import State
+from rheum.core.parsing.cut import STEPS
+from rheum.core.parsing.recipe import State
 from rheum.reference.grammar import read_grammar
 from rheum.reference.method import read_method
 from rheum.reference.ways import read_ways

@@ -8,7 +8,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.browser.conftest import LAPTOP, PHONE, Opener, serious_faults
 from tests.browser.killable import Kitchen

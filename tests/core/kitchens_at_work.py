@@ -18,7 +18,7 @@ from rheum.core.making import make_plan, with_jars
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.altitude import altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 EVENT = {kind.__dataclass_fields__["kind"].default: kind for kind in get_args(Happening)}

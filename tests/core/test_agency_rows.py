@@ -12,7 +12,7 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import judge
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import Altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -8,11 +8,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rheum.core.recipe.alike import alike
-from rheum.core.recipe.look import _look, look_of
-from rheum.core.recipe.mentions import LineUnread, _read, read_ingredient
-from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.alike import alike
+from rheum.core.parsing.look import _look, look_of
+from rheum.core.parsing.mentions import LineUnread, _read, read_ingredient
+from rheum.core.parsing.recipe import RecipeLine
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.corpus import CORPUS
 from tests.core.corpus_kitchens import KITCHENS

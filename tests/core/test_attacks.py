@@ -7,9 +7,9 @@ import pytest
 from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import check_text
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.text import read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.text import read_recipe
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.texts import without_steps
 

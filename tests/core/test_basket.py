@@ -22,7 +22,7 @@ from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.amount import split_amounts
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import g_per, kind_of, ml_per
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

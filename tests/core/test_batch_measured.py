@@ -18,7 +18,7 @@ from rheum.core.making.plan import make_plan, with_jars
 from rheum.core.making.stock import USUAL_CANNER, Bottle, Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.test_batch import START, Kitchen
 

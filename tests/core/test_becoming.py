@@ -13,8 +13,8 @@ from rheum.core.judging.check import check_text
 from rheum.core.judging.findings import Remedy
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.changes import apply_changes
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.changes import apply_changes
+from rheum.core.parsing.writing import formula_text
 from rheum.core.revising.becoming import becoming
 from rheum.reference.loading import library
 from tests.core.test_remedies import SPOILT

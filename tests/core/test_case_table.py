@@ -15,7 +15,7 @@ from rheum.core.facts.formulas import Formula
 from rheum.core.judging.check import check_text
 from rheum.core.judging.process import process_for
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -15,7 +15,7 @@ from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import altitude
 from rheum.core.measures.amount import leading_amount
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -13,7 +13,7 @@ from rheum.core.facts.jars import CLASS_ML
 from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FORMULAS = library().formulas

@@ -7,7 +7,7 @@ import pytest
 from rheum.core.facts.circumstances import Settings
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.core.revising.comparing import Comparison, Row, compare
 from rheum.reference.loading import library
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 
 from rheum.core.facts.library import Library
-from rheum.core.recipe.recipe import Recipe, RecipeLine
-from rheum.core.recipe.text import read_recipe
+from rheum.core.parsing.recipe import Recipe, RecipeLine
+from rheum.core.parsing.text import read_recipe
 from tests.core.corpus import CORPUS as FIRST
 from tests.core.corpus import UNREAD
 from tests.core.corpus_kitchens import KITCHENS

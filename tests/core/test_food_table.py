@@ -12,7 +12,7 @@ from pathlib import Path
 
 import pytest
 
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from tests.core.test_hearing import FORMULAS, heard, with_line
 
 # What may stand in a jar beside its formula: more acid of known strength, sugar of another kind, salt. "water" falls under the soak of one.

@@ -15,8 +15,8 @@ from rheum.core.matching.distance import CUT_OFF, MET, nearest
 from rheum.core.matching.measured import measure
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.measurable import mixed
-from rheum.core.recipe.text import read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.text import read_recipe
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import BadReference, read_formulas, read_ingredients, read_roles
 
 RAW = {entry["id"]: entry for entry in tomllib.loads(files("rheum.reference").joinpath("formulas.toml").read_text())["formula"]}

@@ -19,9 +19,9 @@ from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import words_of
 from rheum.core.judging.check import Judged, judge
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.blocks import blocks_of
-from rheum.core.recipe.changes import apply_changes, lines_of
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.blocks import blocks_of
+from rheum.core.parsing.changes import apply_changes, lines_of
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 LIBRARY = library()

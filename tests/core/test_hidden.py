@@ -7,7 +7,7 @@ import pytest
 from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import judge
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS, HERE = library(), Settings(read_altitude("100 m"), measures="us")

@@ -8,7 +8,7 @@ from importlib.resources import files
 import pytest
 
 from rheum.core.facts.library import Library
-from rheum.core.recipe.mentions import read_ingredient
+from rheum.core.parsing.mentions import read_ingredient
 from rheum.reference.loading import BadReference, read_ingredients, read_roles
 
 # What one thing is called on two sides of an ocean (common practice).

@@ -14,8 +14,8 @@ from rheum.core.matching.profile import acceptance, profile
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.saying import grams, listed, ml, mm, percent
 from rheum.core.measures.units import kind_of
-from rheum.core.recipe.text import read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.text import read_recipe
+from rheum.core.parsing.writing import formula_text
 
 
 def matched(text: str, formula: Formula, facts: Library) -> Match:

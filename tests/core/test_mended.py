@@ -16,9 +16,9 @@ from rheum.core.making.wish import Wish
 from rheum.core.measures.altitude import AltitudeError, altitude, read_altitude
 from rheum.core.measures.amount import AmountError, number
 from rheum.core.measures.one_amount import one_amount
-from rheum.core.recipe.changes import Change, apply_changes, lines_of
-from rheum.core.recipe.mentions import read_ingredient
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.changes import Change, apply_changes, lines_of
+from rheum.core.parsing.mentions import read_ingredient
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import BadReference, kinds, library, read_formulas
 
 FACTS = library()

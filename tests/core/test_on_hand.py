@@ -9,7 +9,7 @@ from rheum.core.judging.check import judge
 from rheum.core.making.on_hand import CanMake, can_make, read_pantry
 from rheum.core.making.stock import Bottle, LidLot, Stock
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

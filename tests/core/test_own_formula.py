@@ -13,7 +13,7 @@ from rheum.core.facts.library import Library
 from rheum.core.judging.check import check_text
 from rheum.core.judging.process import process_for
 from rheum.core.measures.altitude import altitude, read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.core.revising.entering import Entry, look
 from rheum.core.revising.second_reading import second_reading
 from rheum.formats.formula_toml import formulas_toml

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from rheum.core.facts.library import Library
-from rheum.core.recipe.text import read_recipe
+from rheum.core.parsing.text import read_recipe
 
 
 @pytest.mark.parametrize(

@@ -8,7 +8,7 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.placing import Placement, PlacementRefused, check_placement, with_placed
 from rheum.core.judging.check import check_text
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import BadReference, kinds, library, read_kinds, read_roles
 from tests.core.test_attacks import BEANS
 

@@ -20,7 +20,7 @@ from rheum.core.making.stock import USUAL_STEAM, Bottle, LidLot, Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

@@ -14,7 +14,7 @@ from rheum.core.judging.codes import CODES
 from rheum.core.judging.findings import destination_of, finding, worst_first
 from rheum.core.judging.process import process_for
 from rheum.core.measures.altitude import altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

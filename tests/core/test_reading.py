@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 
 from rheum.core.facts.library import Library
 from rheum.core.measures.amount import AmountError, leading_amount, split_amounts
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.respoken import amount_first
-from rheum.core.recipe.text import UnreadableRecipe, read_recipe
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.recipe import RecipeLine
+from rheum.core.parsing.respoken import amount_first
+from rheum.core.parsing.text import UnreadableRecipe, read_recipe
 
 
 @pytest.mark.parametrize(

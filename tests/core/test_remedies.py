@@ -19,8 +19,8 @@ from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import altitude, read_altitude
 from rheum.core.measures.amount import leading_amount
 from rheum.core.measures.units import ml_per
-from rheum.core.recipe.changes import Change, apply_changes
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.changes import Change, apply_changes
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.core.texts import without_steps
 

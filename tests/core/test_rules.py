@@ -13,7 +13,7 @@ from rheum.core.judging.codes import CODES
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 BEANS = """Beans

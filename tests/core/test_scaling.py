@@ -16,7 +16,7 @@ from rheum.core.making.stock import Stock
 from rheum.core.making.wish import Wish
 from rheum.core.measures.altitude import read_altitude
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.core.revising.scaling import Limit, Scaled, scale_to
 from rheum.reference.loading import library
 

@@ -20,8 +20,8 @@ from rheum.core.making import make_plan
 from rheum.core.making.stock import Stock
 from rheum.core.making.wish import Wish
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.changes import apply_changes
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.changes import apply_changes
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FACTS = library()

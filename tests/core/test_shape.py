@@ -10,8 +10,8 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.judging.check import check_text
 from rheum.core.judging.verdict import Verdict
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.cut import changed, cut_of
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.cut import changed, cut_of
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 
 FORMULAS, LINE = library().formulas, library().catalogue.lexicon.line

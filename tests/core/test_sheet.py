@@ -19,7 +19,7 @@ from rheum.core.making.plan import Plan, canned_by, make_plan
 from rheum.core.making.stock import USUAL_STEAM, Bottle, Stock
 from rheum.core.making.wish import JarWish, Wish
 from rheum.core.measures.altitude import read_altitude
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.formats.day_page import lay_out_day
 from rheum.formats.sheet_page import PAPER_MM, RULER_MM, Bar, Rule, Words, as_drawn, as_pdf, lay_out, pages_pdf
 from rheum.reference.loading import library

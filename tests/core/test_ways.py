@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from rheum.core.facts.ways import Way
 from rheum.core.measures.words import tokens
-from rheum.core.recipe.ways import where, written_out
+from rheum.core.parsing.ways import where, written_out
 from rheum.reference.grammar import BadRow
 from rheum.reference.loading import library
 from rheum.reference.ways import read_ways

@@ -12,7 +12,7 @@ import pytest
 from apiflask import APIFlask
 from flask.testing import FlaskClient
 
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.conftest import MovableClock
 

@@ -10,8 +10,8 @@ from rheum.core.facts.circumstances import Settings
 from rheum.core.facts.library import Library
 from rheum.core.judging.check import check_text
 from rheum.core.measures.altitude import altitude
-from rheum.core.recipe.text import read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.text import read_recipe
+from rheum.core.parsing.writing import formula_text
 from rheum.formats.recipe_file import text_of_file
 from rheum.formats.recipe_json import BadRecipeJson, read_recipe_json, recipe_text_of
 from rheum.formats.written_recipe import ENDING, write_recipe

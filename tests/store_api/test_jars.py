@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from rheum.api.app import create_app
 from rheum.api.setup import Setup
 from rheum.core.batch.moment import Moment
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.core.shelf import lives_of, open_days
 from rheum.reference.loading import library
 from rheum.store import batches as run

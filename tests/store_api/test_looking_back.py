@@ -21,7 +21,7 @@ from rheum.api.app import create_app
 from rheum.api.setup import Setup
 from rheum.cli import main
 from rheum.core.batch.moment import Moment
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.core.shelf.learnt import learnt
 from rheum.demo import make_demo
 from rheum.everything import COPY, export, import_into

@@ -16,7 +16,7 @@ from flask.testing import FlaskClient
 from rheum.api.app import create_app
 from rheum.api.setup import Setup
 from rheum.api.waiting import News
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store.database import open_data
 from tests.conftest import MovableClock

@@ -11,7 +11,7 @@ import pytest
 from icalendar import Calendar
 
 from rheum.core.batch.dates import standing_on
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from rheum.store import stock
 from rheum.store.database import connect

@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.writing import formula_text
 from rheum.reference.loading import library
 from tests.store_api.test_jars import Shelf
 

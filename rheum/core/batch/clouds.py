@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Final
 
 from rheum.core.facts.ingredients import Catalogue
-from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.text import UnreadableRecipe, read_recipe
+from rheum.core.parsing.recipe import RecipeLine
+from rheum.core.parsing.text import UnreadableRecipe, read_recipe
 
 _STARCHY: Final = frozenset({"legume", "starch", "thickener"})
 _STARCHY_KINDS: Final = frozenset({"corn", "corn-tinned", "garden-pea", "snap-pea"})

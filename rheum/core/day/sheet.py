@@ -13,7 +13,7 @@ from rheum.core.judging.process import Process
 from rheum.core.making.basket import Goes
 from rheum.core.making.plan import Plan
 from rheum.core.measures.saying import degrees, listed, mm, mm_at_most, percent
-from rheum.core.recipe.writing import how_long
+from rheum.core.parsing.writing import how_long
 from rheum.core.work import BatchTask
 
 _SOURCE_MOST: Final = 120

@@ -77,7 +77,7 @@ class LineWords:
     pairs: Mapping[str, frozenset[tuple[str, ...]]] = field(default_factory=dict)
     states: tuple[tuple[str, frozenset[str]], ...] = ()
     fillers: Mapping[str, tuple[tuple[str, ...], ...]] = field(default_factory=dict)
-    # The words of cuts, with the step of each (recipe/cut.py): the bigger the pieces, the higher.
+    # The words of cuts, with the step of each (parsing/cut.py): the bigger the pieces, the higher.
     cuts: Mapping[str, int] = field(default_factory=dict)
 
 

@@ -31,10 +31,10 @@ from rheum.core.matching.measured import Measured, measure, plausible_families
 from rheum.core.matching.soaking import soaked_as_tested
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.units import Family
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import Recipe
-from rheum.core.recipe.text import UnreadableRecipe, read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import Recipe
+from rheum.core.parsing.text import UnreadableRecipe, read_recipe
+from rheum.core.parsing.writing import formula_text
 
 # Findings that rest on what is missing: while a line was not heard, what is missing may stand in it.
 WAITS: Final = frozenset({"low-acid-alone", "garlic-or-herb-in-oil", "ph-high", "acid-reduced", "no-tested-formula"})

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from rheum.core.judging.codes import CODES, LEVELS, Level
-from rheum.core.recipe.changes import Change
+from rheum.core.parsing.changes import Change
 
 Destination = Literal["shelf", "fridge", "discard"]
 

@@ -11,11 +11,11 @@ from rheum.core.measures.amount import Amount, AmountError, split_amounts
 from rheum.core.measures.measurable import measurable
 from rheum.core.measures.saying import listed
 from rheum.core.measures.units import kind_of, ml_per
-from rheum.core.recipe.changes import Change
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.writing import formula_line_text
+from rheum.core.parsing.changes import Change
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import RecipeLine
+from rheum.core.parsing.writing import formula_line_text
 
 
 def replaced(case: Case, line: RecipeLine, text: str) -> tuple[Change, ...]:

@@ -45,9 +45,9 @@ from rheum.core.matching.eating import alike
 from rheum.core.matching.match import match_to
 from rheum.core.measures.altitude import boiling_point_c
 from rheum.core.measures.units import MM_PER_INCH
-from rheum.core.recipe.method_text import lows_of_sentence
-from rheum.core.recipe.recipe import Heard, Recipe
-from rheum.core.recipe.writing import steps_text
+from rheum.core.parsing.method_text import lows_of_sentence
+from rheum.core.parsing.recipe import Heard, Recipe
+from rheum.core.parsing.writing import steps_text
 
 # Findings with which nobody knows how much acid a jar holds, or with which acid is not what keeps it.
 _THREE_DAYS: Final = frozenset(

@@ -11,7 +11,7 @@ from rheum.core.judging.findings import Destination, Finding
 from rheum.core.judging.keeping import FridgeKeeping
 from rheum.core.judging.process import Process
 from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
-from rheum.core.recipe.recipe import Role
+from rheum.core.parsing.recipe import Role
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,9 +19,9 @@ from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams
 from rheum.core.measures.units import G_PER_LB, US_CUP_ML, g_per, kind_of
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import RecipeLine, is_prep_only
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import RecipeLine, is_prep_only
 
 _LESS: Final = re.compile(r"\s{0,9}(?:\bless\b|\bminus\b|−|–| - )\s{0,9}", re.IGNORECASE)
 _SMALL: Final = re.compile(r",?\s{0,9}\b(?:small|damaged|bruised)\b\s{0,9}", re.IGNORECASE)

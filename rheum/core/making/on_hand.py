@@ -20,8 +20,8 @@ from rheum.core.matching.profile import Slot, acceptance
 from rheum.core.measures.acidity import CANNING_STRENGTH
 from rheum.core.measures.saying import grams, listed, ml, percent
 from rheum.core.measures.units import Family
-from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.changes import lines_of
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
 
 _PLENTY: Final = re.compile(r"^(?:plenty of|plenty|enough|lots of|some)[:,]?\s+", re.IGNORECASE)
 _LINES_MOST: Final = 300

@@ -24,8 +24,8 @@ from rheum.core.making.stock import Canner, Stock
 from rheum.core.making.upright import USUAL_THICK_MM, Fit, fits
 from rheum.core.making.wish import Wish
 from rheum.core.matching.case import Case
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.sentences import sentences
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.sentences import sentences
 from rheum.core.revising.scaling import Limit, scale_to
 
 _OF_THE_CANNER: Final = re.compile(

@@ -16,7 +16,7 @@ from rheum.core.matching.measured import Measured, vinegar_parts
 from rheum.core.measures.acidity import ACETIC_G_PER_MOL, CITRIC_G_PER_MOL, blend_strength, brine_percent
 from rheum.core.measures.equilibrium import AcidDose, Buffer, PhBand, estimate, highest_ph, lowest_ph, middle_ph
 from rheum.core.measures.units import Family
-from rheum.core.recipe.recipe import Recipe
+from rheum.core.parsing.recipe import Recipe
 
 # Part of a raw-packed jar's filled volume that is produce: low, middle, high (from memory).
 RAW_PACK_PRODUCE: Final = (0.46, 0.58, 0.70)

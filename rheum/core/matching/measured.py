@@ -8,7 +8,7 @@ from typing import Final
 
 from rheum.core.facts.weights import Bulk, bulk
 from rheum.core.measures.units import Family, differs_by_country, kind_of, ml_per
-from rheum.core.recipe.recipe import Recipe, RecipeLine
+from rheum.core.parsing.recipe import Recipe, RecipeLine
 
 # Two amounts of one thing that differ by less say the same (handbook, rules: amounts-disagree).
 AGREE: Final = 1.15

@@ -8,7 +8,7 @@ from typing import Final
 from rheum.core.facts.weights import bulk
 from rheum.core.matching.match import Match
 from rheum.core.measures.units import Family
-from rheum.core.recipe.recipe import Recipe, RecipeLine
+from rheum.core.parsing.recipe import Recipe, RecipeLine
 
 _SOAKED: Final = frozenset({"water", "salt", "alkali"})
 # How much less or more than the formula's a soak may be and still be it (own pick).

@@ -12,7 +12,7 @@ from rheum.core.making.stock import TrimRecord
 from rheum.core.making.trim import usable
 from rheum.core.measures.saying import grams, ml
 from rheum.core.measures.units import US_CUP_ML
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
 from rheum.core.reckoner.answers import Answer, Part, ReckonError, above
 
 

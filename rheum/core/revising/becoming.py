@@ -18,10 +18,10 @@ from rheum.core.judging.verdict import Verdict
 from rheum.core.matching.match import Match
 from rheum.core.matching.measured import worse_bulk
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.changes import Change, apply_changes, lines_of
-from rheum.core.recipe.recipe import RecipeLine
-from rheum.core.recipe.text import UnreadableRecipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.changes import Change, apply_changes, lines_of
+from rheum.core.parsing.recipe import RecipeLine
+from rheum.core.parsing.text import UnreadableRecipe
+from rheum.core.parsing.writing import formula_text
 
 _ROUNDS: Final = 16
 

@@ -17,7 +17,7 @@ from rheum.core.matching.measured import Measured
 from rheum.core.measures.acidity import ACETIC_G_PER_MOL
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import grams, listed, ml, mm, percent
-from rheum.core.recipe.text import read_recipe
+from rheum.core.parsing.text import read_recipe
 from rheum.core.revising.merging import Merged, Part, merge
 
 MOST: Final = 3

@@ -26,9 +26,9 @@ from rheum.core.matching.profile import profile
 from rheum.core.measures.acidity import CANNING_PH, CANNING_STRENGTH
 from rheum.core.measures.saying import mm, percent
 from rheum.core.measures.units import kind_of
-from rheum.core.recipe.recipe import Recipe, RecipeLine, is_prep_only
-from rheum.core.recipe.text import UnreadableRecipe, read_recipe
-from rheum.core.recipe.writing import formula_text
+from rheum.core.parsing.recipe import Recipe, RecipeLine, is_prep_only
+from rheum.core.parsing.text import UnreadableRecipe, read_recipe
+from rheum.core.parsing.writing import formula_text
 from rheum.core.revising.floors import Refusal, acid_refusals
 
 FIRST_YEAR: Final = 1994

@@ -15,8 +15,8 @@ from rheum.core.judging.remedies import scaled
 from rheum.core.matching.case import Case
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import listed
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import RecipeLine
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import RecipeLine
 
 Part = Literal["produce", "liquids", "seasoning", "spices", "method"]
 PARTS: Final[Mapping[Part, frozenset[str]]] = {

@@ -18,7 +18,7 @@ from rheum.core.judging.findings import Destination
 from rheum.core.judging.remedies import scaled
 from rheum.core.matching.case import Case
 from rheum.core.measures.refused import RequestError
-from rheum.core.recipe.changes import Change, apply_changes
+from rheum.core.parsing.changes import Change, apply_changes
 
 SMALLEST: Final = 0.05
 LARGEST: Final = 50.0

@@ -14,7 +14,7 @@ from rheum.core.facts.formulas import Formula, Pack
 from rheum.core.facts.rates import Rates
 from rheum.core.facts.work import Task
 from rheum.core.measures.saying import degrees, listed, mm
-from rheum.core.recipe.writing import VERB
+from rheum.core.parsing.writing import VERB
 from rheum.core.work.from_method import ToldStep
 from rheum.core.work.lasting import NONE, Span, Weighed, by_hand, clock_of, cold_in, filling, heating_up, per_jar, times
 from rheum.core.work.page import GLOVES_FROM, end_point, hot_by_hand, part_of

@@ -11,10 +11,10 @@ from rheum.core.facts.formulas import Formula
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.rates import Span
 from rheum.core.measures.words import Token, settled, tokens
-from rheum.core.recipe.figures import figures_of
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.sentences import sentences
-from rheum.core.recipe.writing import how_long
+from rheum.core.parsing.figures import figures_of
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.sentences import sentences
+from rheum.core.parsing.writing import how_long
 
 # Groups of acts (reference/method.toml), the last that counts naming what a sentence does: on a burner, standing, by hand.
 _ON_BURNER: Final = {"simmer": "simmer", "reduce": "cook-down", "boil": "boil", "blanch": "blanch", "heat": "boil", "fry": "cook"}

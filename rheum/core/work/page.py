@@ -14,7 +14,7 @@ from rheum.core.facts.work import Attention, Task
 from rheum.core.measures.measurable import mixed
 from rheum.core.measures.refused import RequestError
 from rheum.core.measures.saying import listed, mm
-from rheum.core.recipe.writing import Written, formula_line_text, how_long, task_title
+from rheum.core.parsing.writing import Written, formula_line_text, how_long, task_title
 from rheum.core.work.from_method import ToldStep
 
 PartName = Literal["prepare", "cook", "pack"]

@@ -13,7 +13,7 @@ from rheum.core.matching.measured import Measured
 from rheum.core.measures.acidity import CANNING_STRENGTH, FOOD_LIMIT, parts_to_reach
 from rheum.core.measures.saying import ml, percent
 from rheum.core.measures.units import kind_of, ml_per
-from rheum.core.recipe.changes import Change
+from rheum.core.parsing.changes import Change
 
 TOLERANCE: Final = 1.02
 _OFTEN_WEAK: Final = ("rice-vinegar", "balsamic-vinegar")

@@ -15,7 +15,7 @@ from rheum.core.matching.measured import Measured
 from rheum.core.matching.profile import Slot
 from rheum.core.measures.acidity import CANNING_PH
 from rheum.core.measures.saying import grams
-from rheum.core.recipe.changes import Change
+from rheum.core.parsing.changes import Change
 
 _SPRIG_G: Final = 3.0
 _SMALL_POD_G: Final = 10.0

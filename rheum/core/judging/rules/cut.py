@@ -12,7 +12,7 @@ from rheum.core.judging.findings import Finding, Remedy, finding
 from rheum.core.judging.remedies import line_as_formula
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
-from rheum.core.recipe.cut import PUREED, WHOLE, Cut, changed, cut_of, is_of
+from rheum.core.parsing.cut import PUREED, WHOLE, Cut, changed, cut_of, is_of
 
 # Where the size of the piece says nothing of heat or acid: they are chopped small anyway, or counted by the clove.
 _UNCUT: Final = ("garlic", "aromatic", "herb-fresh", "dried-fruit", "concentrate", "fruit-juice", "condiment")

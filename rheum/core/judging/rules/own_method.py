@@ -14,11 +14,11 @@ from rheum.core.judging.rules.processing import minutes_needed
 from rheum.core.matching.case import Case
 from rheum.core.measures.saying import mm
 from rheum.core.measures.units import MM_PER_INCH
-from rheum.core.recipe.changes import Change
-from rheum.core.recipe.method_text import lows_of_sentence
-from rheum.core.recipe.recipe import Heard
-from rheum.core.recipe.sentences import as_prose, sentences
-from rheum.core.recipe.writing import Written, method_text, steps_text
+from rheum.core.parsing.changes import Change
+from rheum.core.parsing.method_text import lows_of_sentence
+from rheum.core.parsing.recipe import Heard
+from rheum.core.parsing.sentences import as_prose, sentences
+from rheum.core.parsing.writing import Written, method_text, steps_text
 
 _EIGHTH_MM: Final = MM_PER_INCH / 8 + 0.15
 SET_ASIDE: Final = "Make it by the tested steps"

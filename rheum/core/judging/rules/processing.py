@@ -15,8 +15,8 @@ from rheum.core.matching.case import Case
 from rheum.core.measures.altitude import altitude
 from rheum.core.measures.saying import mm
 from rheum.core.measures.units import MM_PER_INCH
-from rheum.core.recipe.changes import Change
-from rheum.core.recipe.recipe import SaidMinutes
+from rheum.core.parsing.changes import Change
+from rheum.core.parsing.recipe import SaidMinutes
 
 _EIGHTH_MM: Final = MM_PER_INCH / 8
 _SIXTEENTH_MM: Final = MM_PER_INCH / 16

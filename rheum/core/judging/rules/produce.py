@@ -17,7 +17,7 @@ from rheum.core.matching.profile import Slot
 from rheum.core.measures.acidity import CANNING_PH
 from rheum.core.measures.saying import grams, listed, ml
 from rheum.core.measures.units import kind_of
-from rheum.core.recipe.changes import Change
+from rheum.core.parsing.changes import Change
 
 _AROMATIC_SLACK_G: Final = 3.0
 _AROMATIC_SLACK_SHARE: Final = 0.001

@@ -14,10 +14,10 @@ from rheum.core.matching.measured import AGREE
 from rheum.core.measures.acidity import CANNING_PH, TARGET_PH
 from rheum.core.measures.saying import listed
 from rheum.core.measures.units import differs_by_country, kind_of
-from rheum.core.recipe.changes import Change
-from rheum.core.recipe.look import look_of
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import RecipePart, Unread
+from rheum.core.parsing.changes import Change
+from rheum.core.parsing.look import look_of
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import RecipePart, Unread
 
 DISAGREE: Final = AGREE
 _FAMILY_NAME: Final = {"us": "US", "metric": "metric", "imperial": "imperial"}

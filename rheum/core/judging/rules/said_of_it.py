@@ -17,8 +17,8 @@ from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.measurable import mixed
 from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.changes import Change
-from rheum.core.recipe.cut import WHOLE, cut_of
+from rheum.core.parsing.changes import Change
+from rheum.core.parsing.cut import WHOLE, cut_of
 
 _LARGE: Final = frozenset(words_of("large jumbo big huge giant overgrown"))
 # Whole pieces may be longer than the formula's by so much before they count as bigger (own pick).

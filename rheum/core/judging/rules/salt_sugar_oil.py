@@ -14,8 +14,8 @@ from rheum.core.matching.case import Case
 from rheum.core.matching.measured import Measured
 from rheum.core.matching.profile import SYRUP_G_PER_CUP
 from rheum.core.measures.saying import grams, ml
-from rheum.core.recipe.changes import Change
-from rheum.core.recipe.recipe import RecipeLine
+from rheum.core.parsing.changes import Change
+from rheum.core.parsing.recipe import RecipeLine
 
 _RINSES: Final = 3
 _SPICE_SHARE: Final = 0.03

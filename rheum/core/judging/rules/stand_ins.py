@@ -14,7 +14,7 @@ from rheum.core.judging.rules.acid import TOLERANCE
 from rheum.core.matching.case import Case
 from rheum.core.matching.match import Pair
 from rheum.core.matching.profile import in_measure
-from rheum.core.recipe.cut import WHOLE, cut_of
+from rheum.core.parsing.cut import WHOLE, cut_of
 
 _TENTH_MORE: Final = 1.1
 

@@ -8,7 +8,7 @@ from typing import Final
 from rheum.core.facts.grammar import Groups
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.figures import low_at
+from rheum.core.parsing.figures import low_at
 
 _OZ: Final = ((4, "quarter-pint"), (8, "half-pint"), (12, "twelve-ounce"), (16, "pint"), (24, "pint-and-a-half"), (32, "quart"))
 _ML: Final = ((250, "250ml"), (500, "500ml"), (750, "750ml"), (1000, "1l"))

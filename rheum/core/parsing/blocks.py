@@ -16,13 +16,13 @@ from rheum.core.facts.ingredients import Catalogue
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.headings import Heading, heading_of, is_yield_alone, lows_of, names_a_part, unmarked
-from rheum.core.recipe.hidden import bare_food, only_tells, some_of_it
-from rheum.core.recipe.look import Look, begins_with_amount, is_run_on, look_of, tells_nutrients
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.recipe import Role
-from rheum.core.recipe.sentences import sentences
-from rheum.core.recipe.wrapping import bare_steps, captions_of, tabbed, unwrapped
+from rheum.core.parsing.headings import Heading, heading_of, is_yield_alone, lows_of, names_a_part, unmarked
+from rheum.core.parsing.hidden import bare_food, only_tells, some_of_it
+from rheum.core.parsing.look import Look, begins_with_amount, is_run_on, look_of, tells_nutrients
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.recipe import Role
+from rheum.core.parsing.sentences import sentences
+from rheum.core.parsing.wrapping import bare_steps, captions_of, tabbed, unwrapped
 
 Kind = Literal["list", "method", "aside"]
 

@@ -7,7 +7,7 @@ from functools import lru_cache
 from typing import Final
 
 from rheum.core.facts.blocks import BlockWords
-from rheum.core.recipe.plain_lines import plain_line, strip_bullet
+from rheum.core.parsing.plain_lines import plain_line, strip_bullet
 
 _INLINE_STEP: Final = re.compile(r"\(?\d{1,2}[.)]\s{1,4}(?=[A-Z])")
 

@@ -9,10 +9,10 @@ from rheum.core.facts.ingredients import Catalogue, Ingredient, own_words, stem
 from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import Token
-from rheum.core.recipe.line_amounts import numbers_left
-from rheum.core.recipe.names import Named, Word, matches
-from rheum.core.recipe.recipe import Section, State
-from rheum.core.recipe.unread import LineUnread
+from rheum.core.parsing.line_amounts import numbers_left
+from rheum.core.parsing.names import Named, Word, matches
+from rheum.core.parsing.recipe import Section, State
+from rheum.core.parsing.unread import LineUnread
 
 
 class Around(NamedTuple):

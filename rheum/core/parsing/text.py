@@ -13,22 +13,22 @@ from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import LONGEST_LINE, AmountError, leading_amount
 from rheum.core.measures.refused import Refused
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.blocks import Block, blocks_of
-from rheum.core.recipe.changes import lines_of
-from rheum.core.recipe.headings import is_yield_alone
-from rheum.core.recipe.hidden import food_with_amount, hidden_food
-from rheum.core.recipe.jar_names import jars_named
-from rheum.core.recipe.listed import Listed
-from rheum.core.recipe.look import begins_with_amount, is_run_on, look_of, run_on, tells_times
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.method_settings import headspaces_said, minutes_said, pack_said
-from rheum.core.recipe.method_text import heard_in, unlisted_food
-from rheum.core.recipe.plain_lines import strip_bullet
-from rheum.core.recipe.proposed_lines import FOOD_ROLES, food_given, lines_proposed, more_than_listed, unknown_foods
-from rheum.core.recipe.recipe import Kind, MethodText, OutlineLine, ProposedLine, Recipe, RecipeLine, Role, Section, Unread
-from rheum.core.recipe.sentences import as_prose, sentences
-from rheum.core.recipe.several import recipes_in
-from rheum.core.recipe.split import split_line
+from rheum.core.parsing.blocks import Block, blocks_of
+from rheum.core.parsing.changes import lines_of
+from rheum.core.parsing.headings import is_yield_alone
+from rheum.core.parsing.hidden import food_with_amount, hidden_food
+from rheum.core.parsing.jar_names import jars_named
+from rheum.core.parsing.listed import Listed
+from rheum.core.parsing.look import begins_with_amount, is_run_on, look_of, run_on, tells_times
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.method_settings import headspaces_said, minutes_said, pack_said
+from rheum.core.parsing.method_text import heard_in, unlisted_food
+from rheum.core.parsing.plain_lines import strip_bullet
+from rheum.core.parsing.proposed_lines import FOOD_ROLES, food_given, lines_proposed, more_than_listed, unknown_foods
+from rheum.core.parsing.recipe import Kind, MethodText, OutlineLine, ProposedLine, Recipe, RecipeLine, Role, Section, Unread
+from rheum.core.parsing.sentences import as_prose, sentences
+from rheum.core.parsing.several import recipes_in
+from rheum.core.parsing.split import split_line
 
 LONGEST_TEXT: Final = 40_000
 MOST_LINES: Final = 500  # with something on them: a saved page has hundreds of blank ones

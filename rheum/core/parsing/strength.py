@@ -7,7 +7,7 @@ from typing import Final
 from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.acidity import blend_strength
 from rheum.core.measures.words import NumberError, Token, number_at
-from rheum.core.recipe.unread import LineUnread
+from rheum.core.parsing.unread import LineUnread
 
 _MOST_PERCENT: Final = 100.0
 _AT_LEAST: Final = ("at", "least"), ("minimum",), ("min",), ("about",), ("or", "more"), ("or", "above"), ("of",), ("with",)

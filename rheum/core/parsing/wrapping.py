@@ -8,8 +8,8 @@ from collections.abc import Sequence
 from typing import Final, NamedTuple
 
 from rheum.core.facts.ingredients import Catalogue, words_of
-from rheum.core.recipe.look import begins_with_amount, look_of
-from rheum.core.recipe.respoken import amount_first
+from rheum.core.parsing.look import begins_with_amount, look_of
+from rheum.core.parsing.respoken import amount_first
 
 _QUOTED: Final = re.compile(r"^\s{0,8}(?:> ?){1,4}")
 _TAG: Final = re.compile(r"</?(?:br|p|li|ul|ol|b|i|em|strong|span|div|h[1-6])\b[^<>]{0,80}>", re.I)

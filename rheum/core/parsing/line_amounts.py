@@ -9,7 +9,7 @@ from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import CONTAINERS, Amount, AmountError, amount_at, together
 from rheum.core.measures.units import DAYS_PER, MINUTES_PER, kind_of
 from rheum.core.measures.words import FRACTIONS, UNITS, NumberError, Token, number_at
-from rheum.core.recipe.unread import LineUnread
+from rheum.core.parsing.unread import LineUnread
 
 _INTO: Final = frozenset({"into", "in"})
 _TWO: Final = "This line holds two amounts. Give each a line of its own."

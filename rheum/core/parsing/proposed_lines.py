@@ -11,10 +11,10 @@ from rheum.core.facts.weights import bulk
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.hidden import eaten
-from rheum.core.recipe.listed import Listed
-from rheum.core.recipe.mentions import LineUnread, read_ingredient
-from rheum.core.recipe.recipe import Heard, ProposedLine, RecipeLine, Section
+from rheum.core.parsing.hidden import eaten
+from rheum.core.parsing.listed import Listed
+from rheum.core.parsing.mentions import LineUnread, read_ingredient
+from rheum.core.parsing.recipe import Heard, ProposedLine, RecipeLine, Section
 
 _SOAKS: Final = frozenset("soak soaks soaking soaked lime overnight drain drained rinse rinsed salting".split())
 _SOAKED: Final = frozenset({"water", "salt", "alkali"})

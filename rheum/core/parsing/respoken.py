@@ -12,7 +12,7 @@ from rheum.core.facts.ways import Ways
 from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import MM_PER_INCH, kind_of, mm_per
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.ways import where, written_out
+from rheum.core.parsing.ways import where, written_out
 
 # A thumb of root, an inch long: common practice, from memory.
 _ROOTS: Final = frozenset({"ginger", "turmeric-fresh", "galangal", "horseradish-root"})
@@ -144,7 +144,7 @@ def _by_piece(text: str, found: tuple[Token, ...], lows: list[str], line: LineWo
 def by_length(amount: Amount, ingredient: Ingredient) -> Amount:
     """A length of a root in grams, low and high. LineUnread for a length of anything else."""
     if ingredient.id not in _ROOTS:
-        from rheum.core.recipe.unread import LineUnread
+        from rheum.core.parsing.unread import LineUnread
 
         raise LineUnread("A length is no amount. Write a weight, a volume or a count first.")
     inches = mm_per(amount.unit) / MM_PER_INCH

@@ -9,9 +9,9 @@ from typing import Final
 from rheum.core.facts.formulas import Pack
 from rheum.core.facts.ingredients import Catalogue
 from rheum.core.measures.words import Token, settled, tokens
-from rheum.core.recipe.figures import figures_of, low_at
-from rheum.core.recipe.jar_names import jars_named
-from rheum.core.recipe.recipe import SaidMinutes
+from rheum.core.parsing.figures import figures_of, low_at
+from rheum.core.parsing.jar_names import jars_named
+from rheum.core.parsing.recipe import SaidMinutes
 
 _CANNER: Final = frozenset("process processed processing canner waterbath timer bwb".split())
 _OTHER_TIMES: Final = frozenset(

@@ -10,9 +10,9 @@ from rheum.core.facts.ingredients import Catalogue, stem, words_of
 from rheum.core.measures.amount import Amount, AmountError, amount_at
 from rheum.core.measures.units import kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.headings import lows_of
-from rheum.core.recipe.listed import Listed
-from rheum.core.recipe.look import Look
+from rheum.core.parsing.headings import lows_of
+from rheum.core.parsing.listed import Listed
+from rheum.core.parsing.look import Look
 
 _LONGEST: Final = 12  # words: what is longer is a sentence, and is heard as one
 

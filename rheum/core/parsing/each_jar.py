@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.words import Token
-from rheum.core.recipe.recipe import Section
+from rheum.core.parsing.recipe import Section
 
 
 def _low(found: tuple[Token, ...], at: int) -> str:

@@ -8,7 +8,7 @@ from typing import Final, Literal, NamedTuple
 from rheum.core.facts.blocks import BlockWords
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.measures.words import UNITS, settled, tokens
-from rheum.core.recipe.jar_names import jars_named
+from rheum.core.parsing.jar_names import jars_named
 
 _LONGEST_HEADING: Final = 9
 

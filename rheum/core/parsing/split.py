@@ -6,7 +6,7 @@ from rheum.core.facts.lexicon import LineWords
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.plain_lines import plain_line, strip_bullet
+from rheum.core.parsing.plain_lines import plain_line, strip_bullet
 
 
 def split_line(text: str, line: LineWords) -> list[str]:

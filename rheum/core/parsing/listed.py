@@ -9,7 +9,7 @@ from typing import Final
 
 from rheum.core.facts.ingredients import Ingredient, own_words, words_of
 from rheum.core.measures.acidity import CANNING_STRENGTH
-from rheum.core.recipe.recipe import RecipeLine
+from rheum.core.parsing.recipe import RecipeLine
 
 
 @dataclass(frozen=True, eq=False)

@@ -18,17 +18,17 @@ from rheum.core.facts.weights import bulk, size_factor
 from rheum.core.measures.amount import Amount, AmountError
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token, settled, tokens
-from rheum.core.recipe.alike import alike
-from rheum.core.recipe.amount_words import held
-from rheum.core.recipe.each_jar import each_jar
-from rheum.core.recipe.line_amounts import Amounts, amounts_of
-from rheum.core.recipe.line_words import Around, around_name, optional_said, pass_fillers, states_of
-from rheum.core.recipe.names import Named, identify
-from rheum.core.recipe.plain_lines import plain_line, strip_bullet
-from rheum.core.recipe.recipe import RecipeLine, Section
-from rheum.core.recipe.respoken import amount_first, amount_last, by_length, cooked_away, respoken
-from rheum.core.recipe.strength import strengths
-from rheum.core.recipe.unread import LineUnread
+from rheum.core.parsing.alike import alike
+from rheum.core.parsing.amount_words import held
+from rheum.core.parsing.each_jar import each_jar
+from rheum.core.parsing.line_amounts import Amounts, amounts_of
+from rheum.core.parsing.line_words import Around, around_name, optional_said, pass_fillers, states_of
+from rheum.core.parsing.names import Named, identify
+from rheum.core.parsing.plain_lines import plain_line, strip_bullet
+from rheum.core.parsing.recipe import RecipeLine, Section
+from rheum.core.parsing.respoken import amount_first, amount_last, by_length, cooked_away, respoken
+from rheum.core.parsing.strength import strengths
+from rheum.core.parsing.unread import LineUnread
 
 __all__ = ["LineUnread", "read_ingredient", "strip_bullet"]
 

@@ -10,8 +10,8 @@ from typing import Final
 from rheum.core.facts.ingredients import Catalogue, words_of
 from rheum.core.facts.method_words import MethodRow, MethodWords, Phrase, Phrases
 from rheum.core.measures.words import settled, tokens
-from rheum.core.recipe.listed import Listed
-from rheum.core.recipe.recipe import Heard
+from rheum.core.parsing.listed import Listed
+from rheum.core.parsing.recipe import Heard
 
 _REFUSED_WITHIN: Final = 5  # tokens between a refusal and what it refuses
 _LONGEST: Final = 1500  # letters of a sentence that are heard; what stands behind is kept all the same

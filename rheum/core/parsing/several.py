@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from itertools import groupby
 from typing import Final
 
-from rheum.core.recipe.blocks import Block
-from rheum.core.recipe.recipe import RecipeLine, RecipePart
+from rheum.core.parsing.blocks import Block
+from rheum.core.parsing.recipe import RecipeLine, RecipePart
 
 _LEAST: Final = 3
 _LONGEST_NAME: Final = 60

@@ -13,10 +13,10 @@ from rheum.core.facts.ingredients import Catalogue, stem, words_of
 from rheum.core.measures.amount import AmountError, amount_at
 from rheum.core.measures.units import DAYS_PER, MINUTES_PER, kind_of, unit_named
 from rheum.core.measures.words import UNITS, Token, settled, tokens
-from rheum.core.recipe.acts import KITCHEN
-from rheum.core.recipe.alike import alike
-from rheum.core.recipe.plain_lines import plain_line, strip_bullet
-from rheum.core.recipe.respoken import amount_first, amount_last
+from rheum.core.parsing.acts import KITCHEN
+from rheum.core.parsing.alike import alike
+from rheum.core.parsing.plain_lines import plain_line, strip_bullet
+from rheum.core.parsing.respoken import amount_first, amount_last
 
 _STEP: Final = re.compile(r"(?:step\s{1,4})?[0-9]{1,2}\s?[.):](?![0-9])\s{0,9}|step\s{1,4}[0-9]{1,2}\b[\s:.–-]{0,9}|[a-h]\)\s", re.I)
 

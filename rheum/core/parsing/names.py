@@ -10,9 +10,9 @@ from rheum.core.facts.ingredients import Catalogue, Ingredient, NameMatch, stem
 from rheum.core.measures.amount import Amount
 from rheum.core.measures.units import kind_of
 from rheum.core.measures.words import Token
-from rheum.core.recipe.line_amounts import Amounts
-from rheum.core.recipe.recipe import Section
-from rheum.core.recipe.unread import LineUnread
+from rheum.core.parsing.line_amounts import Amounts
+from rheum.core.parsing.recipe import Section
+from rheum.core.parsing.unread import LineUnread
 
 _BREAKS: Final = frozenset({",", ";", ":", "–", "—", "|"})
 _SENTENCE_WORDS: Final = 4
