@@ -18,13 +18,13 @@ from rheum.core.measures.refused import Refused
 from rheum.reference.loading import library
 
 FACTS, HERE = library(), Settings(read_altitude("100 m"), measures="us")
-FIRST, PRESSED = 0.5, 0.5
+FIRST, PRESSED = 0.79, 0.87
 FOLDER = Path(__file__).parent
 PAGES: list[dict[str, Any]] = tomllib.loads((FOLDER / "pages.toml").read_text(encoding="utf-8"))["page"]
 # A line that Rheum asks about, and may.
 
 
-def test_of_all_pages_nine_in_ten_go_to_the_shelf_by_their_formula() -> None:
+def test_of_all_pages_so_many_go_to_the_shelf_by_their_formula() -> None:
     """At first sight, and after the one press; whoever mends a cause moves these figures up."""
     first = pressed = 0
     for page in PAGES:

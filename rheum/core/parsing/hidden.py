@@ -43,7 +43,7 @@ def food_with_amount(text: str, catalogue: Catalogue, before: bool = False) -> s
 
 def hidden_food(text: str, listed: Listed, catalogue: Catalogue) -> str | None:
     """The food that no line lists and of which a short line gives a weight or a volume, in whatever order; None where it gives none, or
-    tells something in a sentence (hearing.py hears those)."""
+    tells something in a sentence."""
     found = tokens(settled(text[:300]))
     words = [word for word in found if word.kind == "word"]
     if len(words) > _LONGEST or catalogue.grammar["tells-of"] & {word.low for word in words}:
