@@ -264,7 +264,7 @@ class _Reader:
         for block in blocks:
             short = len(block.text.split()) <= _SHORT_HEADING and not block.text.rstrip().endswith(".")
             headed = block.role == "heading" and short
-            headed = headed or (block.role == "method" and (block.text.rstrip().endswith(":") or block.text.startswith("#")))
+            headed = headed or (block.role == "method" and short and (block.text.rstrip().endswith(":") or block.text.startswith("#")))
             if (headed and unlisted_food(block.text, listed, self.catalogue) is not None) or (
                 block.role == "heading" and self.food_aside(block, listed)
             ):
