@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Final
@@ -95,14 +94,6 @@ class Listed:
             if any(whole in name and (not other or name.endswith(whole)) for name in names):
                 return True
         return frozenset(words) <= self.title
-
-    def one_says(self, words: Sequence[str], named: Ingredient) -> bool:
-        """Whether all words stand in one listed name or line of a food's sort."""
-        return any(
-            not _made_of(named, line.ingredient)
-            and all(word in own_words(line.ingredient) or word in words_said(line) or word in self.title for word in words)
-            for line in self.lines
-        )
 
     def says(self, word: str) -> bool:
         """Whether a word stands in a listed name or in the title: then it names no new food."""
